@@ -1,0 +1,413 @@
+package org.jollyledger.core.crosswalk;
+
+import java.util.Arrays;
+import java.util.OptionalInt;
+import org.jollyledger.core.crosswalk.Statement.Entry;
+import org.jollyledger.core.crosswalk.Statement.Ledger;
+import org.jollyledger.core.midi.MidiEdit;
+import org.jollyledger.core.midi.MidiTrack;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.SoundDistance;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A part taken along the routes of a crosswalk: the bytes of the new file, and the statement.
+ *
+ * <p>A hit goes to every target whose velocities hold it; the first is its own, others are layers. A hit keeps its own
+ * end. Hits from different lines that land on one note at one moment fold into the loudest; hits that already stood on
+ * one note at one moment stay as they were. Key pressure goes with the hit it follows. When the target map uses another
+ * channel than the source map, hits move to it. Nothing else in the file is touched.
+ */
+public final class Conversion {
+    private static final int NONE = Part.NONE;
+    private static final int KEYS = 16 * Note.COUNT;
+    /** How many earlier hits of a note are looked at for one that ends as the next begins. */
+    private static final int MOST_OPEN_HITS = 16;
+
+    private final Part part;
+    private final Crosswalk crosswalk;
+    private final RouteTable table;
+    private final boolean tracksApart;
+    private final OptionalInt newChannel;
+
+    /** Outputs: number {@code hit} is the hit's first, those from {@code hitCount} on are layers. */
+    private int outputCount;
+
+    private int[] outputHits;
+    private byte[] outputNotes;
+    private boolean[] gone;
+
+    private final byte[] bytes;
+    private final Statement statement;
+
+    private Conversion(Part part, Crosswalk crosswalk) {
+        this.part = part;
+        this.crosswalk = crosswalk;
+        table = new RouteTable(crosswalk);
+        tracksApart = part.file().format() == 2;
+        OptionalInt target = crosswalk.target().channel();
+        newChannel = target.equals(crosswalk.source().channel()) ? OptionalInt.empty() : target;
+
+        Ledger ledger = new Ledger(part.hitsPerNote());
+        takeRoutes(ledger);
+        boolean[] contested = contestedNotes();
+        if (contested != null) {
+            fold(ledger, contested);
+        }
+        ledger.sortLosses();
+        bytes = write(contested);
+        statement = ledger.close(part, crosswalk, countOutputs());
+    }
+
+    /** Converts a part. */
+    public static Conversion of(Part part, Crosswalk crosswalk) {
+        return new Conversion(part, crosswalk);
+    }
+
+    /** The converted file. */
+    public byte[] bytes() {
+        return bytes.clone();
+    }
+
+    public Statement statement() {
+        return statement;
+    }
+
+    /** The routes as plain arrays, for a quick walk through many hits. */
+    private static final class RouteTable {
+        private final boolean[] listed = new boolean[Note.COUNT];
+        private final int[][] notes = new int[Note.COUNT][];
+        private final int[][] from = new int[Note.COUNT][];
+        private final int[][] to = new int[Note.COUNT][];
+        private final boolean[][] same = new boolean[Note.COUNT][];
+        private final boolean[][] far = new boolean[Note.COUNT][];
+
+        RouteTable(Crosswalk crosswalk) {
+            for (Line line : crosswalk.source().lines()) {
+                listed[line.note().number()] = true;
+            }
+            for (Route route : crosswalk.routes()) {
+                int source = route.source().number();
+                int count = route.targets().size();
+                notes[source] = new int[count];
+                from[source] = new int[count];
+                to[source] = new int[count];
+                same[source] = new boolean[count];
+                far[source] = new boolean[count];
+                for (int i = 0; i < count; i++) {
+                    Target target = route.targets().get(i);
+                    SoundDistance distance = crosswalk.distance(route, target);
+                    notes[source][i] = target.note().number();
+                    from[source][i] = target.velocities().from();
+                    to[source][i] = target.velocities().to();
+                    same[source][i] = distance.value() == 0;
+                    far[source][i] = distance.isFar();
+                }
+            }
+        }
+    }
+
+    private void takeRoutes(Ledger ledger) {
+        int hitCount = part.hitCount();
+        outputCount = hitCount;
+        outputHits = new int[hitCount];
+        outputNotes = new byte[hitCount];
+        gone = new boolean[hitCount];
+        for (int hit = 0; hit < hitCount; hit++) {
+            int note = part.note(hit);
+            outputHits[hit] = hit;
+            if (!table.listed[note]) {
+                outputNotes[hit] = (byte) note;
+                ledger.book(Entry.UNLISTED, note);
+            } else {
+                takeRoute(hit, note, part.velocity(hit), ledger);
+            }
+        }
+    }
+
+    private void takeRoute(int hit, int note, int velocity, Ledger ledger) {
+        int[] targets = table.notes[note];
+        boolean sounds = false;
+        for (int i = 0; i < targets.length; i++) {
+            if (velocity < table.from[note][i] || velocity > table.to[note][i]) {
+                continue;
+            }
+            if (sounds) {
+                addLayer(hit, targets[i]);
+                ledger.book(Entry.LAYERED, note);
+                continue;
+            }
+            sounds = true;
+            outputNotes[hit] = (byte) targets[i];
+            ledger.book(table.same[note][i] ? Entry.CARRIED : Entry.SUBSTITUTED, note);
+            if (table.far[note][i]) {
+                ledger.lose(Entry.SUBSTITUTED, hit, targets[i]);
+            }
+        }
+        if (!sounds) {
+            outputNotes[hit] = (byte) note;
+            gone[hit] = true;
+            ledger.book(Entry.SILENT, note);
+            ledger.lose(Entry.SILENT, hit, Ledger.NOWHERE);
+        }
+    }
+
+    private void addLayer(int hit, int note) {
+        if (outputCount == outputHits.length) {
+            int larger = outputCount + outputCount / 2 + 16;
+            outputHits = Arrays.copyOf(outputHits, larger);
+            outputNotes = Arrays.copyOf(outputNotes, larger);
+            gone = Arrays.copyOf(gone, larger);
+        }
+        outputHits[outputCount] = hit;
+        outputNotes[outputCount] = (byte) note;
+        outputCount++;
+    }
+
+    /** The notes on which outputs of different origin can meet; null when there are none. */
+    private boolean @Nullable [] contestedNotes() {
+        boolean channelsMeet = newChannel.isPresent() && part.channels().count() > 1;
+        int[] origins = new int[Note.COUNT];
+        int[] hits = part.hitsPerNote();
+        for (int note = 0; note < Note.COUNT; note++) {
+            if (hits[note] == 0) {
+                continue;
+            }
+            if (!table.listed[note]) {
+                origins[note]++;
+                continue;
+            }
+            for (int target : table.notes[note]) {
+                origins[target]++;
+            }
+        }
+        boolean[] contested = new boolean[Note.COUNT];
+        boolean any = false;
+        for (int note = 0; note < Note.COUNT; note++) {
+            contested[note] = origins[note] > 1 || channelsMeet && origins[note] > 0;
+            any |= contested[note];
+        }
+        return any ? contested : null;
+    }
+
+    private int newChannel(int hit) {
+        return newChannel.orElse(part.channel(hit));
+    }
+
+    private int key(int output) {
+        return newChannel(outputHits[output]) - 1 << 7 | outputNotes[output];
+    }
+
+    private int origin(int output) {
+        int hit = outputHits[output];
+        return part.channel(hit) << 7 | part.note(hit);
+    }
+
+    private boolean sameMoment(int output, int other) {
+        int one = outputHits[output];
+        int two = outputHits[other];
+        return part.tick(one) == part.tick(two) && (!tracksApart || part.track(one) == part.track(two));
+    }
+
+    /** Folds outputs of different origin that meet on one note at one moment. */
+    private void fold(Ledger ledger, boolean[] contested) {
+        int[] layersOfHit = firstLayers();
+        int[] group = new int[KEYS];
+        Arrays.fill(group, NONE);
+        // Outputs that stand together, as a chain for each key; a folded group is a chain of one.
+        int[] previous = new int[outputCount];
+        boolean[] mixed = new boolean[KEYS];
+        int[] order = tracksApart ? null : part.hitsInTime();
+        for (int i = 0; i < part.hitCount(); i++) {
+            int hit = order == null ? i : order[i];
+            if (contested[outputNotes[hit]] && !gone[hit]) {
+                join(hit, group, previous, mixed, ledger);
+            }
+            for (int layer = layersOfHit[hit]; layer != NONE && outputHits[layer] == hit; layer++) {
+                if (contested[outputNotes[layer]]) {
+                    join(layer, group, previous, mixed, ledger);
+                }
+                if (layer + 1 == outputCount) {
+                    break;
+                }
+            }
+        }
+    }
+
+    private void join(int output, int[] group, int[] previous, boolean[] mixed, Ledger ledger) {
+        int key = key(output);
+        int last = group[key];
+        group[key] = output;
+        previous[output] = NONE;
+        if (last == NONE || !sameMoment(last, output)) {
+            mixed[key] = false;
+            return;
+        }
+        if (!mixed[key] && origin(last) == origin(output)) {
+            previous[output] = last;
+            return;
+        }
+        mixed[key] = true;
+        int loudest = output;
+        for (int other = last; other != NONE; other = previous[other]) {
+            if (part.velocity(outputHits[other]) >= part.velocity(outputHits[loudest])) {
+                loudest = other;
+            }
+        }
+        for (int other = last; other != NONE; other = previous[other]) {
+            foldAway(other, loudest, ledger);
+        }
+        foldAway(output, loudest, ledger);
+        group[key] = loudest;
+        previous[loudest] = NONE;
+    }
+
+    private void foldAway(int output, int loudest, Ledger ledger) {
+        if (output == loudest) {
+            return;
+        }
+        gone[output] = true;
+        int hit = outputHits[output];
+        ledger.book(Entry.FOLDED, part.note(hit));
+        ledger.lose(Entry.FOLDED, hit, outputNotes[output]);
+    }
+
+    /** For each hit its first layer, or NONE; the layers of one hit stand side by side. */
+    private int[] firstLayers() {
+        int[] first = new int[part.hitCount()];
+        Arrays.fill(first, NONE);
+        for (int output = outputCount - 1; output >= part.hitCount(); output--) {
+            first[outputHits[output]] = output;
+        }
+        return first;
+    }
+
+    private int countOutputs() {
+        int count = 0;
+        for (int output = 0; output < outputCount; output++) {
+            count += gone[output] ? 0 : 1;
+        }
+        return count;
+    }
+
+    private byte[] write(boolean @Nullable [] contested) {
+        MidiEdit edit = part.file().edit();
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            if (gone[hit]) {
+                remove(edit, hit);
+            } else {
+                move(edit, hit);
+            }
+        }
+        for (int layer = part.hitCount(); layer < outputCount; layer++) {
+            if (!gone[layer]) {
+                insert(edit, layer);
+            }
+        }
+        if (contested != null) {
+            endBeforeNextBegins(edit, contested);
+        }
+        movePressures(edit);
+        return edit.toBytes();
+    }
+
+    private void remove(MidiEdit edit, int hit) {
+        edit.remove(part.track(hit), part.onEvent(hit));
+        if (!part.hangs(hit)) {
+            edit.remove(part.track(hit), part.endEvent(hit));
+        }
+    }
+
+    private void move(MidiEdit edit, int hit) {
+        moveEvent(edit, hit, part.onEvent(hit));
+        if (!part.hangs(hit)) {
+            moveEvent(edit, hit, part.endEvent(hit));
+        }
+    }
+
+    private void moveEvent(MidiEdit edit, int hit, int event) {
+        int track = part.track(hit);
+        edit.setNote(track, event, outputNotes[hit]);
+        if (newChannel.isPresent()) {
+            edit.setChannel(track, event, newChannel.getAsInt());
+        }
+    }
+
+    private void insert(MidiEdit edit, int layer) {
+        int hit = outputHits[layer];
+        int track = part.track(hit);
+        int channelBits = newChannel(hit) - 1;
+        edit.insertAfter(track, part.onEvent(hit), 0x90 | channelBits, outputNotes[layer], part.velocity(hit));
+        if (!part.hangs(hit)) {
+            MidiTrack source = part.file().tracks().get(track);
+            int end = part.endEvent(hit);
+            edit.insertAfter(track, end, source.command(end) | channelBits, outputNotes[layer], source.data2(end));
+        }
+    }
+
+    /**
+     * Where two lines meet on one note, the end of the earlier hit can stand behind the beginning of the later one at
+     * the same moment, and would cut it off. It is put before it.
+     */
+    private void endBeforeNextBegins(MidiEdit edit, boolean[] contested) {
+        int[] newestOpen = new int[KEYS];
+        Arrays.fill(newestOpen, NONE);
+        int[] olderOpen = new int[part.hitCount()];
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            if (gone[hit] || !contested[outputNotes[hit]]) {
+                continue;
+            }
+            int key = key(hit);
+            int seen = 0;
+            for (int open = newestOpen[key]; open != NONE && seen < MOST_OPEN_HITS; open = olderOpen[open]) {
+                seen++;
+                if (part.track(open) != part.track(hit)) {
+                    break;
+                }
+                if (endsBehindBeginning(open, hit)) {
+                    putEndBefore(edit, open, hit);
+                }
+            }
+            olderOpen[hit] = newestOpen[key];
+            newestOpen[key] = hit;
+        }
+    }
+
+    private boolean endsBehindBeginning(int earlier, int later) {
+        return !part.hangs(earlier)
+                && origin(earlier) != origin(later)
+                && part.endTick(earlier) == part.tick(later)
+                && part.endEvent(earlier) > part.onEvent(later)
+                && part.tick(earlier) < part.tick(later);
+    }
+
+    private void putEndBefore(MidiEdit edit, int earlier, int later) {
+        int track = part.track(earlier);
+        int end = part.endEvent(earlier);
+        MidiTrack source = part.file().tracks().get(track);
+        edit.remove(track, end);
+        edit.insertBefore(
+                track,
+                part.onEvent(later),
+                source.command(end) | newChannel(earlier) - 1,
+                outputNotes[earlier],
+                source.data2(end));
+    }
+
+    private void movePressures(MidiEdit edit) {
+        for (int pressure = 0; pressure < part.pressureCount(); pressure++) {
+            int hit = part.pressureHit(pressure);
+            if (hit == NONE) {
+                continue;
+            }
+            int track = part.pressureTrack(pressure);
+            int event = part.pressureEvent(pressure);
+            edit.setNote(track, event, outputNotes[hit]);
+            if (newChannel.isPresent()) {
+                edit.setChannel(track, event, newChannel.getAsInt());
+            }
+        }
+    }
+}

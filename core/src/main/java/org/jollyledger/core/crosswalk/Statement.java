@@ -1,0 +1,227 @@
+package org.jollyledger.core.crosswalk;
+
+import java.util.AbstractList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.RandomAccess;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.BarBeat;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+
+/**
+ * The account of a conversion, hit for hit. Every hit that goes in is carried, substituted, silent or unlisted; layers
+ * add to them; folding takes away. {@code hitsIn + layered - folded - silent = hitsOut}, in total and on every line.
+ */
+public final class Statement {
+    /** What can become of a hit. */
+    public enum Entry {
+        CARRIED,
+        SUBSTITUTED,
+        LAYERED,
+        FOLDED,
+        SILENT,
+        UNLISTED
+    }
+
+    /**
+     * The counts of a line, or of all lines together; none is negative.
+     *
+     * @param hitsIn hits that went in
+     * @param carried hits that became the same sound
+     * @param substituted hits that became another sound
+     * @param layered hits added beyond the first target of a hit
+     * @param folded hits that joined a louder one on the same note at the same moment
+     * @param silent hits without a target
+     * @param unlisted hits on notes that the source map does not list; they pass unchanged
+     */
+    public record Totals(int hitsIn, int carried, int substituted, int layered, int folded, int silent, int unlisted) {
+        /** Hits that came out. */
+        public int hitsOut() {
+            return hitsIn + layered - folded - silent;
+        }
+
+        /** Whether every hit that went in is accounted for once. */
+        public boolean balances() {
+            return hitsIn == carried + substituted + silent + unlisted;
+        }
+    }
+
+    /**
+     * The account of one source note.
+     *
+     * @param note the note
+     * @param line its line in the source map; empty when unlisted
+     * @param route its route; empty when unlisted
+     * @param totals its counts
+     */
+    public record LineAccount(Note note, Optional<Line> line, Optional<Route> route, Totals totals) {}
+
+    /**
+     * A hit that was substituted by a far sound, folded or left silent.
+     *
+     * @param entry which of the three
+     * @param hit its index in the part
+     * @param note its note
+     * @param landed the note it came out on, or was folded on; empty when silent
+     * @param tick when it stood
+     * @param place the same in bars and beats
+     * @param velocity how loud it was
+     */
+    public record Loss(
+            Entry entry, int hit, Note note, Optional<Note> landed, long tick, BarBeat place, int velocity) {}
+
+    private static final Entry[] ENTRIES = Entry.values();
+
+    private final Part part;
+    private final Crosswalk crosswalk;
+    private final int[][] counts;
+    private final int[] hitsPerNote;
+    private final int hitsOut;
+    private final long[] losses;
+
+    private Statement(Part part, Crosswalk crosswalk, Ledger ledger, int hitsOut) {
+        this.part = part;
+        this.crosswalk = crosswalk;
+        this.counts = ledger.counts;
+        this.hitsPerNote = ledger.hitsPerNote;
+        this.hitsOut = hitsOut;
+        this.losses = Arrays.copyOf(ledger.losses, ledger.lossCount);
+    }
+
+    public Crosswalk crosswalk() {
+        return crosswalk;
+    }
+
+    /** The part before conversion. */
+    public Part part() {
+        return part;
+    }
+
+    /** The counts of all lines together. */
+    public Totals totals() {
+        int[] sums = new int[ENTRIES.length];
+        int in = 0;
+        for (int note = 0; note < Note.COUNT; note++) {
+            in += hitsPerNote[note];
+            for (int entry = 0; entry < ENTRIES.length; entry++) {
+                sums[entry] += counts[entry][note];
+            }
+        }
+        return totals(in, sums);
+    }
+
+    /** Hits counted on their way out, independently of the entries. */
+    public int hitsOut() {
+        return hitsOut;
+    }
+
+    /** Whether the entries and the hits counted on their way out agree. */
+    public boolean balances() {
+        Totals totals = totals();
+        return totals.balances() && totals.hitsOut() == hitsOut;
+    }
+
+    /** The accounts of the notes that the part plays: lines in the display order of the source map, then the rest. */
+    public List<LineAccount> lines() {
+        NoteMap source = crosswalk.source();
+        List<Note> listed = source.lines().stream().map(Line::note).distinct().toList();
+        List<Note> all = Stream.concat(
+                        listed.stream(),
+                        IntStream.range(0, Note.COUNT).mapToObj(Note::of).filter(note -> !listed.contains(note)))
+                .toList();
+        return all.stream()
+                .filter(note -> hitsPerNote[note.number()] > 0)
+                .map(this::account)
+                .toList();
+    }
+
+    private LineAccount account(Note note) {
+        int[] sums = new int[ENTRIES.length];
+        for (int entry = 0; entry < ENTRIES.length; entry++) {
+            sums[entry] = counts[entry][note.number()];
+        }
+        return new LineAccount(
+                note,
+                crosswalk.source().lineAt(note),
+                crosswalk.routeFrom(note),
+                totals(hitsPerNote[note.number()], sums));
+    }
+
+    private static Totals totals(int in, int[] sums) {
+        return new Totals(
+                in,
+                sums[Entry.CARRIED.ordinal()],
+                sums[Entry.SUBSTITUTED.ordinal()],
+                sums[Entry.LAYERED.ordinal()],
+                sums[Entry.FOLDED.ordinal()],
+                sums[Entry.SILENT.ordinal()],
+                sums[Entry.UNLISTED.ordinal()]);
+    }
+
+    /** Every hit that was substituted by a far sound, folded or left silent, in the order of the part; made as read. */
+    public List<Loss> losses() {
+        return new LossList();
+    }
+
+    private final class LossList extends AbstractList<Loss> implements RandomAccess {
+        @Override
+        public Loss get(int index) {
+            long packed = losses[index];
+            int hit = (int) (packed >>> 16);
+            int landed = (int) (packed >>> 8) & 0xFF;
+            return new Loss(
+                    ENTRIES[(int) packed & 0xFF],
+                    hit,
+                    Note.of(part.note(hit)),
+                    landed == Ledger.NOWHERE ? Optional.empty() : Optional.of(Note.of(landed)),
+                    part.tick(hit),
+                    part.place(hit),
+                    part.velocity(hit));
+        }
+
+        @Override
+        public int size() {
+            return losses.length;
+        }
+    }
+
+    /** Where a conversion books its hits. */
+    static final class Ledger {
+        static final int NOWHERE = 0xFF;
+
+        private final int[][] counts = new int[ENTRIES.length][Note.COUNT];
+        private final int[] hitsPerNote;
+        private long[] losses = new long[16];
+        private int lossCount;
+
+        Ledger(int[] hitsPerNote) {
+            this.hitsPerNote = hitsPerNote;
+        }
+
+        void book(Entry entry, int note) {
+            counts[entry.ordinal()][note]++;
+        }
+
+        /** Remembers a hit that is lost in some way; {@code landed} is a note or {@link #NOWHERE}. */
+        void lose(Entry entry, int hit, int landed) {
+            if (lossCount == losses.length) {
+                losses = Arrays.copyOf(losses, lossCount * 2);
+            }
+            losses[lossCount++] = (long) hit << 16 | (long) landed << 8 | entry.ordinal();
+        }
+
+        /** Losses are told in the order of the hits, whatever the order in which they were found. */
+        void sortLosses() {
+            Arrays.sort(losses, 0, lossCount);
+        }
+
+        Statement close(Part part, Crosswalk crosswalk, int hitsOut) {
+            return new Statement(part, crosswalk, this, hitsOut);
+        }
+    }
+}

@@ -1,0 +1,289 @@
+package org.jollyledger.core.midi;
+
+import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Collects changes to a file and makes the bytes of the changed file. Changes that keep every length (another note,
+ * another velocity) are patched into a copy of the bytes. Only a track that loses or gains events, or whose events
+ * change channel, is written anew; in it, untouched events keep their bytes and their times.
+ *
+ * <p>A damaged file that is changed comes out mended: lengths right, tracks ended, stray bytes and the RIFF wrapper
+ * left behind, so that any program can open it. A file without changes comes out as it came.
+ */
+public final class MidiEdit {
+    private final MidiFile file;
+    private final byte[] patched;
+    private final @Nullable TrackEdit[] trackEdits;
+    private boolean changed;
+
+    MidiEdit(MidiFile file) {
+        this.file = file;
+        patched = file.toBytes();
+        trackEdits = new TrackEdit[file.tracks().size()];
+    }
+
+    /** Gives a note-on, note-off or key pressure event another note, 0–127. */
+    public void setNote(int track, int event, int note) {
+        patch(file.tracks().get(track).data1Offset(event), note);
+    }
+
+    /** Gives a note-on or note-off event another velocity, 0–127. */
+    public void setVelocity(int track, int event, int velocity) {
+        patch(file.tracks().get(track).data2Offset(event), velocity);
+    }
+
+    /** Moves a channel message to another channel, 1 to 16. */
+    public void setChannel(int track, int event, int channel) {
+        MidiTrack source = file.tracks().get(track);
+        if (source.channel(event) != channel) {
+            trackEdit(track).setStatus(event, source.command(event) | channel - 1);
+        }
+    }
+
+    /** Takes an event out; the times of all others stay. */
+    public void remove(int track, int event) {
+        trackEdit(track).remove(event);
+    }
+
+    /** Adds a channel message at the tick of an event, directly before it. */
+    public void insertBefore(int track, int event, int status, int data1, int data2) {
+        trackEdit(track).insert(event, status, data1, data2);
+    }
+
+    /** Adds a channel message at the tick of an event, directly behind it. */
+    public void insertAfter(int track, int event, int status, int data1, int data2) {
+        trackEdit(track).insertAfter(event, status, data1, data2);
+    }
+
+    /** The bytes of the changed file. */
+    public byte[] toBytes() {
+        if (!changed) {
+            return patched.clone();
+        }
+        if (file.damageCount() == 0 && !file.wrapped() && allPatched()) {
+            return patched.clone();
+        }
+        return assemble();
+    }
+
+    private boolean allPatched() {
+        for (TrackEdit edit : trackEdits) {
+            if (edit != null) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private byte[] assemble() {
+        ByteSink sink = new ByteSink(patched.length + patched.length / 8);
+        int headerStart = sink.size();
+        sink.write(patched, file.headerStart(), file.headerEnd());
+        mendHeader(sink, headerStart);
+        for (MidiFile.Segment segment : file.segments()) {
+            if (segment.track() < 0) {
+                sink.write(patched, segment.start(), segment.end());
+                continue;
+            }
+            MidiTrack track = file.tracks().get(segment.track());
+            TrackEdit edit = trackEdits[segment.track()];
+            if (edit == null && !track.damaged()) {
+                sink.write(patched, segment.start(), segment.end());
+            } else {
+                new TrackWriter(patched, track, edit == null ? new TrackEdit(track) : edit, sink).write();
+            }
+        }
+        return sink.toBytes();
+    }
+
+    private void mendHeader(ByteSink sink, int headerStart) {
+        sink.putInt(headerStart + 4, file.headerEnd() - file.headerStart() - 8);
+        sink.putInt(headerStart + 8, file.format() << 16 | file.tracks().size());
+        sink.putShort(headerStart + 12, file.division().code());
+    }
+
+    private void patch(int offset, int value) {
+        if (value < 0 || value > 127) {
+            throw new IllegalArgumentException("A data byte is 0 to 127, not " + value + ".");
+        }
+        if (patched[offset] != value) {
+            patched[offset] = (byte) value;
+            changed = true;
+        }
+    }
+
+    private TrackEdit trackEdit(int track) {
+        changed = true;
+        TrackEdit edit = trackEdits[track];
+        if (edit == null) {
+            edit = new TrackEdit(file.tracks().get(track));
+            trackEdits[track] = edit;
+        }
+        return edit;
+    }
+
+    /** The changes to one track that cannot be patched in place. */
+    static final class TrackEdit {
+        private final MidiTrack track;
+        /** A status other than the file's own; 0 where nothing changes, REMOVED where the event goes. */
+        private final byte[] statuses;
+
+        /** Inserted messages, each a place ({@code 2 * event}, plus 1 for "behind") and its three bytes. */
+        private long[] insertions = new long[16];
+
+        private int insertionCount;
+
+        private static final byte REMOVED = 1;
+
+        TrackEdit(MidiTrack track) {
+            this.track = track;
+            statuses = new byte[track.eventCount()];
+        }
+
+        void setStatus(int event, int status) {
+            if (statuses[event] != REMOVED) {
+                statuses[event] = (byte) status;
+            }
+        }
+
+        void remove(int event) {
+            statuses[event] = REMOVED;
+        }
+
+        void insert(int event, int status, int data1, int data2) {
+            add(2L * event, status, data1, data2);
+        }
+
+        void insertAfter(int event, int status, int data1, int data2) {
+            add(2L * event + 1, status, data1, data2);
+        }
+
+        private void add(long place, int status, int data1, int data2) {
+            if (insertionCount == insertions.length) {
+                insertions = Arrays.copyOf(insertions, insertionCount * 2);
+            }
+            insertions[insertionCount++] = place << 24 | (long) status << 16 | (long) data1 << 8 | data2;
+        }
+
+        boolean removed(int event) {
+            return statuses[event] == REMOVED;
+        }
+
+        int status(int event) {
+            return statuses[event] == 0 ? track.status(event) : statuses[event] & 0xFF;
+        }
+
+        /** The insertions in the order of their places; those for one place in the order of their bytes. */
+        long[] sortedInsertions() {
+            long[] sorted = Arrays.copyOf(insertions, insertionCount);
+            Arrays.sort(sorted);
+            return sorted;
+        }
+    }
+
+    /** Writes one track anew. */
+    private static final class TrackWriter {
+        private final byte[] bytes;
+        private final MidiTrack track;
+        private final TrackEdit edit;
+        private final ByteSink sink;
+        private long writtenTick;
+        private int runningStatus;
+
+        TrackWriter(byte[] bytes, MidiTrack track, TrackEdit edit, ByteSink sink) {
+            this.bytes = bytes;
+            this.track = track;
+            this.edit = edit;
+            this.sink = sink;
+        }
+
+        void write() {
+            sink.writeInt(Bytes.fourLetters("MTrk"));
+            sink.writeInt(0);
+            int bodyStart = sink.size();
+            long[] insertions = edit.sortedInsertions();
+            int next = 0;
+            for (int event = 0; event < track.eventCount(); event++) {
+                while (next < insertions.length && insertions[next] >>> 24 == 2L * event) {
+                    writeInserted(insertions[next++], track.tick(event));
+                }
+                if (!edit.removed(event)) {
+                    writeOwn(event);
+                }
+                while (next < insertions.length && insertions[next] >>> 24 == 2L * event + 1) {
+                    writeInserted(insertions[next++], track.tick(event));
+                }
+            }
+            writeEnd();
+            sink.putInt(bodyStart - 4, sink.size() - bodyStart);
+        }
+
+        private void writeInserted(long insertion, long tick) {
+            int status = (int) (insertion >>> 16) & 0xFF;
+            delta(tick);
+            status(status, true);
+            sink.write((int) (insertion >>> 8) & 0xFF);
+            sink.write((int) insertion & 0xFF);
+        }
+
+        private void writeOwn(int event) {
+            int status = edit.status(event);
+            ownDelta(event);
+            if (status >= 0xF0) {
+                sink.write(status);
+                runningStatus = 0;
+                sink.write(bytes, track.dataStart(event), track.payloadStart(event) + track.payloadLength(event));
+                return;
+            }
+            status(status, track.hasRunningStatus(event));
+            sink.write(bytes[track.data1Offset(event)]);
+            if (track.hasSecondByte(event)) {
+                sink.write(bytes[track.data2Offset(event)]);
+            }
+        }
+
+        /** Keeps the very bytes of a time when it is still the time since the event before. */
+        private void ownDelta(int event) {
+            int start = track.offset(event);
+            int end = VariableLength.end(bytes, start);
+            long wanted = track.tick(event) - writtenTick;
+            if (!track.damaged() && VariableLength.read(bytes, start) == wanted) {
+                sink.write(bytes, start, end);
+                writtenTick = track.tick(event);
+            } else {
+                delta(track.tick(event));
+            }
+        }
+
+        private void delta(long tick) {
+            long wanted = tick - writtenTick;
+            while (wanted > VariableLength.MAX) {
+                // An empty text event carries on a time that does not fit into one quantity.
+                VariableLength.write(sink, VariableLength.MAX);
+                sink.writeShort(MidiTrack.META << 8 | 0x01);
+                sink.write(0);
+                runningStatus = 0;
+                wanted -= VariableLength.MAX;
+            }
+            VariableLength.write(sink, (int) wanted);
+            writtenTick = tick;
+        }
+
+        private void status(int status, boolean mayRun) {
+            if (!mayRun || status != runningStatus) {
+                sink.write(status);
+            }
+            runningStatus = status;
+        }
+
+        private void writeEnd() {
+            int last = track.eventCount() - 1;
+            if (last < 0 || track.metaType(last) != MidiTrack.END_OF_TRACK) {
+                delta(Math.max(writtenTick, last < 0 ? 0 : track.tick(last)));
+                sink.writeShort(MidiTrack.META << 8 | MidiTrack.END_OF_TRACK);
+                sink.write(0);
+            }
+        }
+    }
+}

@@ -1,0 +1,44 @@
+package org.jollyledger.core.notemap;
+
+import java.util.Optional;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.Sound;
+
+/**
+ * One row of a note map.
+ *
+ * @param note the note that plays it
+ * @param name what the owner calls it, 1 to 120 characters
+ * @param shortName a name for narrow rows, 1 to 24 characters; ten are wanted
+ * @param sound what it stands for
+ * @param chokeGroup lines of one group cut each other off; 1 to 24 characters
+ * @param remark anything else the owner wants to remember, up to 500 characters
+ */
+public record Line(Note note, String name, String shortName, Sound sound, Optional<String> chokeGroup, String remark) {
+    public static final int LONGEST_NAME = 120;
+    public static final int LONGEST_SHORT_NAME = 24;
+    public static final int WANTED_SHORT_NAME = 10;
+    public static final int LONGEST_CHOKE_GROUP = 24;
+    public static final int LONGEST_REMARK = 500;
+
+    public Line {
+        Texts.require("name", name, LONGEST_NAME);
+        Texts.require("short name", shortName, LONGEST_SHORT_NAME);
+        chokeGroup.ifPresent(group -> Texts.require("choke group", group, LONGEST_CHOKE_GROUP));
+        Texts.requireAtMost("remark", remark, LONGEST_REMARK);
+    }
+
+    /** A line whose short name is its name, cut to ten characters. */
+    public static Line of(int note, String name, Sound sound) {
+        return new Line(Note.of(note), name, shorten(name), sound, Optional.empty(), "");
+    }
+
+    /** The beginning of a name that fits a narrow row. */
+    public static String shorten(String name) {
+        String bare = name.strip();
+        if (bare.codePointCount(0, bare.length()) <= WANTED_SHORT_NAME) {
+            return bare;
+        }
+        return bare.substring(0, bare.offsetByCodePoints(0, WANTED_SHORT_NAME)).strip();
+    }
+}

@@ -1,0 +1,71 @@
+package org.jollyledger.core.notemap;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.Family;
+
+/**
+ * A named note map.
+ *
+ * @param name what the owner calls it, 1 to 120 characters
+ * @param maker what the maker says of the instrument, up to 500 characters; kept apart from the owner's name
+ * @param kind what it belongs to
+ * @param middleC what its maker calls note 60
+ * @param channel the channel it listens and sends on, 1 to 16; empty when it takes all
+ * @param chokes how it expresses a choke
+ * @param openness how it expresses the openness of its hi-hat
+ * @param lines its lines in the order in which they are shown; several may share a note
+ * @param remark anything else the owner wants to remember, up to 2,000 characters
+ */
+public record NoteMap(
+        String name,
+        String maker,
+        MapKind kind,
+        OctaveConvention middleC,
+        OptionalInt channel,
+        ChokeExpression chokes,
+        OpennessExpression openness,
+        List<Line> lines,
+        String remark) {
+    public static final int LONGEST_NAME = 120;
+    public static final int LONGEST_MAKER = 500;
+    public static final int LONGEST_REMARK = 2_000;
+    public static final int MOST_LINES = 1_000;
+
+    public NoteMap {
+        Texts.require("name", name, LONGEST_NAME);
+        Texts.requireAtMost("maker's text", maker, LONGEST_MAKER);
+        Texts.requireAtMost("remark", remark, LONGEST_REMARK);
+        if (channel.isPresent() && (channel.getAsInt() < 1 || channel.getAsInt() > 16)) {
+            throw new IllegalArgumentException(
+                    "Channel " + channel.getAsInt() + " does not exist; give 1 to 16, or nothing for all channels.");
+        }
+        if (lines.size() > MOST_LINES) {
+            throw new IllegalArgumentException(
+                    "The map has " + lines.size() + " lines; it may have " + MOST_LINES + " at most.");
+        }
+        lines = List.copyOf(lines);
+    }
+
+    /** The line that stands for a note: the first in display order of those that share it. */
+    public Optional<Line> lineAt(Note note) {
+        return lines.stream().filter(line -> line.note().equals(note)).findFirst();
+    }
+
+    /** All lines on a note, in display order. */
+    public List<Line> linesAt(Note note) {
+        return lines.stream().filter(line -> line.note().equals(note)).toList();
+    }
+
+    /** The map's fingerprint: for each of the notes 0 to 127 the family of its line, where it has one. */
+    public List<Optional<Family>> strip() {
+        return IntStream.range(0, Note.COUNT)
+                .mapToObj(number ->
+                        lineAt(Note.of(number)).map(line -> line.sound().family()))
+                .toList();
+    }
+}

@@ -1,0 +1,24 @@
+package org.jollyledger.core.notemap;
+
+/** What may stand in the text fields of a map. */
+final class Texts {
+    private Texts() {}
+
+    static void require(String field, String text, int longest) {
+        if (text.isBlank()) {
+            throw new IllegalArgumentException("The " + field + " is empty; write at least one letter.");
+        }
+        requireAtMost(field, text, longest);
+    }
+
+    static void requireAtMost(String field, String text, int longest) {
+        int length = text.codePointCount(0, text.length());
+        if (length > longest) {
+            throw new IllegalArgumentException(
+                    "The " + field + " has " + length + " characters; it may have " + longest + " at most.");
+        }
+        if (text.chars().anyMatch(letter -> Character.isISOControl(letter) && letter != '\n' && letter != '\t')) {
+            throw new IllegalArgumentException("The " + field + " holds a control character; take it out.");
+        }
+    }
+}

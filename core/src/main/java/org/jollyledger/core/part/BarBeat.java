@@ -1,0 +1,35 @@
+package org.jollyledger.core.part;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+
+/**
+ * A place in bars and beats, both counted from 1, as a drummer would name it: a hit that is played a little early is
+ * named by the beat it is meant for.
+ *
+ * @param bar 1 or more
+ * @param twelfths twelfths of a beat into the bar, 0 or more; twelve hold both sixteenths and triplets
+ */
+public record BarBeat(long bar, int twelfths) implements Comparable<BarBeat> {
+    static final int TWELFTHS = 12;
+
+    /** The beat with what goes beyond it, such as 3, 3.25 or 2.67. */
+    public BigDecimal beat() {
+        BigDecimal beat = BigDecimal.valueOf(twelfths)
+                .divide(BigDecimal.valueOf(TWELFTHS), 2, RoundingMode.HALF_UP)
+                .add(BigDecimal.ONE)
+                .stripTrailingZeros();
+        return beat.scale() < 0 ? beat.setScale(0) : beat;
+    }
+
+    /** In words: "bar 12, beat 3". */
+    public String words() {
+        return "bar " + bar + ", beat " + beat().toPlainString();
+    }
+
+    @Override
+    public int compareTo(BarBeat other) {
+        int byBar = Long.compare(bar, other.bar);
+        return byBar != 0 ? byBar : Integer.compare(twelfths, other.twelfths);
+    }
+}

@@ -1,0 +1,49 @@
+package org.jollyledger.core.part;
+
+import java.util.OptionalInt;
+import org.jollyledger.core.midi.MidiFile;
+
+/**
+ * Which channels of a file are the drums', and why. Drum parts come on channel 10, but pads and libraries often listen
+ * on all channels (common practice).
+ *
+ * @param part the hits on those channels
+ * @param reason one sentence
+ */
+public record DrumChannel(Part part, String reason) {
+    private static final int USUAL = 10;
+
+    /**
+     * Finds the drums for an instrument.
+     *
+     * @param listensOn the one channel the instrument uses, 1 to 16, or nothing when it takes all
+     */
+    public static DrumChannel find(MidiFile file, OptionalInt listensOn) {
+        if (listensOn.isPresent()) {
+            Part part = Part.of(file, Channels.only(listensOn.getAsInt()));
+            if (part.hitCount() > 0) {
+                return new DrumChannel(part, "The map uses channel " + listensOn.getAsInt() + ".");
+            }
+        }
+        Channels played = Part.channelsWithHits(file);
+        if (played.count() == 0) {
+            return new DrumChannel(Part.of(file, Channels.ALL), "The file has no hits on any channel.");
+        }
+        if (played.count() == 1) {
+            return new DrumChannel(Part.of(file, played), "The file has hits on " + played.words() + " only.");
+        }
+        if (listensOn.isPresent()) {
+            return new DrumChannel(
+                    Part.of(file, Channels.only(listensOn.getAsInt())),
+                    "The map uses channel " + listensOn.getAsInt() + ", and the file has hits on " + played.words()
+                            + " only; choose a map that uses one of them.");
+        }
+        if (played.contains(USUAL)) {
+            return new DrumChannel(
+                    Part.of(file, Channels.only(USUAL)),
+                    "The file has several instruments; drums stand on channel " + USUAL + ".");
+        }
+        return new DrumChannel(
+                Part.of(file, played), "The map takes all channels, and the file uses " + played.words() + ".");
+    }
+}

@@ -1,0 +1,8 @@
+/**
+ * A drum part taken out of a MIDI file: hits with their ends, on the channels that matter, and where they stand in bars
+ * and beats. Notes are still bare numbers here; what they mean is a note map's to say.
+ */
+@NullMarked
+package org.jollyledger.core.part;
+
+import org.jspecify.annotations.NullMarked;

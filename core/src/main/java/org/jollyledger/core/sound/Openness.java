@@ -1,0 +1,44 @@
+package org.jollyledger.core.sound;
+
+import java.util.Locale;
+
+/** How far a hi-hat is open while it is struck, from clamped tight to fully open. */
+public enum Openness {
+    TIGHT("tight", -0.05),
+    CLOSED("closed", 0.00),
+    QUARTER("a quarter open", 0.10),
+    HALF("half open", 0.18),
+    THREE_QUARTER("three quarters open", 0.24),
+    OPEN("open", 0.30),
+    /** Controller 4 says how open (MIDI 1.0: foot controller). */
+    PEDAL("by pedal", 0.15);
+
+    private static final double UNKNOWN_UNTIL_PLAYED = 0.10;
+
+    private final String words;
+    private final double position;
+
+    Openness(String words, double position) {
+        this.words = words;
+        this.position = position;
+    }
+
+    /** The stable code, such as {@code three-quarter}. */
+    public String code() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    public String words() {
+        return words;
+    }
+
+    double distance(Openness other) {
+        if (this == other) {
+            return 0;
+        }
+        if (this == PEDAL || other == PEDAL) {
+            return UNKNOWN_UNTIL_PLAYED;
+        }
+        return Math.abs(position - other.position);
+    }
+}
