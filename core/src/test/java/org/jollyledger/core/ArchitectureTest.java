@@ -1,0 +1,63 @@
+package org.jollyledger.core;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noFields;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+
+import com.tngtech.archunit.core.domain.JavaModifier;
+import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+@AnalyzeClasses(packages = "org.jollyledger.core", importOptions = DoNotIncludeTests.class)
+class ArchitectureTest {
+    @ArchTest
+    static final ArchRule eachPackageStandsOnThoseBeforeIt = layeredArchitecture()
+            .consideringOnlyDependenciesInLayers()
+            .layer("midi")
+            .definedBy("..core.midi")
+            .layer("pitch")
+            .definedBy("..core.pitch")
+            .layer("sound")
+            .definedBy("..core.sound")
+            .layer("notemap")
+            .definedBy("..core.notemap")
+            .layer("part")
+            .definedBy("..core.part")
+            .layer("crosswalk")
+            .definedBy("..core.crosswalk")
+            .layer("exchange")
+            .definedBy("..core.exchange")
+            .whereLayer("exchange")
+            .mayNotBeAccessedByAnyLayer()
+            .whereLayer("crosswalk")
+            .mayOnlyBeAccessedByLayers("exchange")
+            .whereLayer("part")
+            .mayOnlyBeAccessedByLayers("crosswalk", "exchange")
+            .whereLayer("notemap")
+            .mayOnlyBeAccessedByLayers("part", "crosswalk", "exchange")
+            .whereLayer("sound")
+            .mayOnlyBeAccessedByLayers("notemap", "part", "crosswalk", "exchange")
+            .whereLayer("pitch")
+            .mayOnlyBeAccessedByLayers("sound", "notemap", "part", "crosswalk", "exchange");
+
+    @ArchTest
+    static final ArchRule theCoreIsPlainJava = classes()
+            .should()
+            .onlyDependOnClassesThat()
+            .resideInAnyPackage("java..", "org.jollyledger.core..", "org.jspecify..", "tools.jackson..");
+
+    @ArchTest
+    static final ArchRule onlyTheFormatsKnowJson = noClasses()
+            .that()
+            .resideOutsideOfPackage("..exchange")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("tools.jackson..");
+
+    @ArchTest
+    static final ArchRule nothingIsPublicAndChangeable =
+            noFields().that().arePublic().should().notHaveModifier(JavaModifier.FINAL);
+}

@@ -1,0 +1,163 @@
+package org.jollyledger.core.crosswalk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.MidiTrack;
+import org.jollyledger.core.notemap.GeneralMidi;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.support.Events;
+import org.jollyledger.core.support.Outside;
+import org.junit.jupiter.api.Test;
+
+/** Real files from Debian's planetblupi-music-midi, and what other programs read in what we make of them. */
+class OutsideReadersTest {
+    private static final NoteMap GM = GeneralMidi.level1();
+    /** A map that forces every kind of entry: half the lines, so that much is substituted, folded or silent. */
+    private static final NoteMap HALF = new NoteMap(
+            "Half",
+            "",
+            GM.kind(),
+            GM.middleC(),
+            GM.channel(),
+            GM.chokes(),
+            GM.openness(),
+            GM.lines().stream().filter(line -> line.note().number() % 2 == 0).toList(),
+            "");
+
+    private static final String LIST_CHANNEL_EVENTS = """
+            import mido, sys
+            for index, track in enumerate(mido.MidiFile(sys.argv[1]).tracks):
+                tick = 0
+                for message in track:
+                    tick += message.time
+                    if not message.is_meta and message.type != 'sysex':
+                        print(index, tick, message.hex().replace(' ', '').lower())
+            """;
+
+    private static List<byte[]> conversions() throws Exception {
+        List<byte[]> files = new ArrayList<>();
+        for (Path path : Outside.realFiles()) {
+            Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(10));
+            assertThat(part.hitCount()).isPositive();
+            Conversion there = Conversion.of(part, Crosswalk.propose(GM, HALF));
+            assertThat(there.statement().balances()).isTrue();
+            files.add(there.bytes());
+            Part converted = Part.of(MidiFile.read(there.bytes()), Channels.only(10));
+            files.add(Conversion.of(converted, Crosswalk.propose(HALF, GM)).bytes());
+        }
+        return files;
+    }
+
+    @Test
+    void realFilesComeBackByteForByte() throws Exception {
+        for (Path path : Outside.realFiles()) {
+            byte[] bytes = Files.readAllBytes(path);
+            MidiFile file = MidiFile.read(bytes);
+            assertThat(file.damages()).isEmpty();
+            Part part = Part.of(file, Channels.only(10));
+            assertThat(Conversion.of(part, Crosswalk.propose(GM, GM)).bytes()).isEqualTo(bytes);
+        }
+    }
+
+    @Test
+    void theJdkReadsTheSameEvents() throws Exception {
+        for (byte[] bytes : conversions()) {
+            assertThat(Events.readByJdk(bytes)).isEqualTo(Events.read(MidiFile.read(bytes)));
+        }
+    }
+
+    @Test
+    void midoReadsTheSameChannelEvents() throws Exception {
+        for (byte[] bytes : conversions()) {
+            withFile(
+                    bytes,
+                    path -> assertThat(Outside.run(
+                                    List.of("/usr/bin/python3", "-c", LIST_CHANNEL_EVENTS, path.toString())))
+                            .isEqualTo(channelEvents(bytes)));
+        }
+    }
+
+    @Test
+    void midicsvReadsTheSameNotes() throws Exception {
+        Pattern note = Pattern.compile("(\\d+), (\\d+), (Note_on|Note_off)_c, (\\d+), (\\d+), (\\d+)");
+        for (byte[] bytes : conversions()) {
+            withFile(bytes, path -> {
+                List<String> notes = Outside.run(List.of("midicsv", path.toString())).stream()
+                        .map(note::matcher)
+                        .filter(java.util.regex.Matcher::matches)
+                        .map(row -> String.format(
+                                Locale.ROOT,
+                                "%d %s %s%x%02x%02x",
+                                Integer.parseInt(row.group(1)) - 1,
+                                row.group(2),
+                                row.group(3).equals("Note_on") ? "9" : "8",
+                                Integer.parseInt(row.group(4)),
+                                Integer.parseInt(row.group(5)),
+                                Integer.parseInt(row.group(6))))
+                        .toList();
+                assertThat(notes)
+                        .isNotEmpty()
+                        .isEqualTo(channelEvents(bytes).stream()
+                                .filter(line -> line.matches("\\d+ \\d+ [89].*"))
+                                .toList());
+            });
+        }
+    }
+
+    /** Every note of every conversion is one that the target lists, or one that the source did not list. */
+    @Test
+    void onlyNotesOfTheTargetComeOut() throws Exception {
+        for (Path path : Outside.realFiles()) {
+            Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(10));
+            Conversion conversion = Conversion.of(part, Crosswalk.propose(GM, HALF));
+            Part after = Part.of(MidiFile.read(conversion.bytes()), Channels.only(10));
+            List<Integer> allowed = Stream.concat(
+                            HALF.lines().stream().map(Line::note).map(listed -> listed.number()),
+                            IntStream.range(0, 128).boxed().filter(number -> number < 35 || number > 81))
+                    .toList();
+            assertThat(IntStream.range(0, after.hitCount()).map(after::note).boxed())
+                    .isSubsetOf(allowed);
+        }
+    }
+
+    private static List<String> channelEvents(byte[] bytes) throws Exception {
+        MidiFile file = MidiFile.read(bytes);
+        List<String> all = Events.read(file);
+        List<String> kept = new ArrayList<>();
+        int line = 0;
+        for (MidiTrack track : file.tracks()) {
+            for (int event = 0; event < track.eventCount(); event++, line++) {
+                if (track.status(event) < 0xF0) {
+                    kept.add(all.get(line));
+                }
+            }
+        }
+        return kept;
+    }
+
+    private interface Check {
+        void check(Path path) throws Exception;
+    }
+
+    private static void withFile(byte[] bytes, Check check) throws Exception {
+        Path path = Files.createTempFile("converted", ".mid");
+        try {
+            Files.write(path, bytes);
+            check.check(path);
+        } finally {
+            Files.delete(path);
+        }
+    }
+}

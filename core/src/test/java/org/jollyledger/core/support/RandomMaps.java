@@ -1,0 +1,103 @@
+package org.jollyledger.core.support;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Route;
+import org.jollyledger.core.crosswalk.Target;
+import org.jollyledger.core.crosswalk.VelocityRange;
+import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.notemap.GeneralMidi;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.MapKind;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.KitPiece;
+import org.jollyledger.core.sound.Sound;
+
+/** Maps of any shape, and crosswalks between them with routes of any shape. */
+public final class RandomMaps {
+    private RandomMaps() {}
+
+    public static Arbitrary<NoteMap> maps() {
+        Arbitrary<Line> line = Combinators.combine(
+                        Arbitraries.integers().between(33, 50),
+                        Arbitraries.strings()
+                                .withCharRange(' ', '~')
+                                .withChars("é♯鼓\"\\<>&")
+                                .ofMinLength(1)
+                                .ofMaxLength(30)
+                                .filter(name -> !name.isBlank()),
+                        sounds(),
+                        Arbitraries.of("", "1", "hats"))
+                .as((note, name, sound, group) -> new Line(
+                        Note.of(note),
+                        name,
+                        Line.shorten(name),
+                        sound,
+                        Optional.of(group).filter(text -> !text.isEmpty()),
+                        ""));
+        Arbitrary<OptionalInt> channel = Arbitraries.of(OptionalInt.empty(), OptionalInt.of(10), OptionalInt.of(1));
+        Arbitrary<NoteMap> invented = Combinators.combine(
+                        line.list().ofMaxSize(20),
+                        channel,
+                        Arbitraries.of(MapKind.values()),
+                        Arbitraries.of(OctaveConvention.values()),
+                        Arbitraries.of(ChokeExpression.values()),
+                        Arbitraries.of(OpennessExpression.values()))
+                .as((lines, on, kind, middleC, chokes, openness) -> new NoteMap(
+                        "Invented", "A maker's text", kind, middleC, on, chokes, openness, lines, "A remark"));
+        return Arbitraries.oneOf(invented, invented, Arbitraries.of(GeneralMidi.level1(), GeneralMidi.level2()));
+    }
+
+    private static Arbitrary<Sound> sounds() {
+        return Combinators.combine(
+                        Arbitraries.of(KitPiece.values()),
+                        Arbitraries.integers().between(1, 4),
+                        Arbitraries.integers())
+                .as((piece, number, pick) -> Sound.of(
+                        piece,
+                        number,
+                        piece.articulations()
+                                .get(Math.floorMod(pick, piece.articulations().size()))));
+    }
+
+    /** Proposals, some of whose routes are replaced by layers, splits and silence. */
+    public static Arbitrary<Crosswalk> crosswalks() {
+        Arbitrary<VelocityRange> range = Combinators.combine(
+                        Arbitraries.integers().between(1, 127),
+                        Arbitraries.integers().between(1, 127))
+                .as((one, other) -> new VelocityRange(Math.min(one, other), Math.max(one, other)));
+        Arbitrary<List<VelocityRange>> ranges = Arbitraries.oneOf(range, Arbitraries.just(VelocityRange.FULL))
+                .list()
+                .ofMaxSize(3);
+        return Combinators.combine(maps(), maps(), ranges.list().ofMaxSize(6), Arbitraries.randoms())
+                .as((source, target, changes, random) -> {
+                    Crosswalk crosswalk = Crosswalk.propose(source, target);
+                    List<Note> sourceNotes =
+                            source.lines().stream().map(Line::note).distinct().toList();
+                    List<Note> targetNotes =
+                            target.lines().stream().map(Line::note).distinct().toList();
+                    for (List<VelocityRange> change : changes) {
+                        if (sourceNotes.isEmpty() || targetNotes.isEmpty()) {
+                            break;
+                        }
+                        int first = random.nextInt(targetNotes.size());
+                        List<Target> targets = IntStream.range(0, Math.min(change.size(), targetNotes.size()))
+                                .mapToObj(i ->
+                                        new Target(targetNotes.get((first + i) % targetNotes.size()), change.get(i)))
+                                .toList();
+                        crosswalk = crosswalk.with(
+                                Route.chosen(sourceNotes.get(random.nextInt(sourceNotes.size())), targets));
+                    }
+                    return crosswalk;
+                });
+    }
+}
