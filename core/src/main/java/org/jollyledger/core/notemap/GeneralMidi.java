@@ -19,6 +19,10 @@ public final class GeneralMidi {
     /** The channel both lists stand on. */
     public static final int PERCUSSION_CHANNEL = 10;
 
+    /** As a drum staff is read: cymbals at the top, the kick at the bottom. */
+    private static final List<Family> FROM_TOP_TO_BOTTOM = List.of(
+            Family.CYMBAL, Family.HIHAT, Family.TOM, Family.SNARE, Family.KICK, Family.PERCUSSION, Family.CONTROL);
+
     private record Row(int note, String name, String shortName, String sound, String chokeGroup) {}
 
     private static final List<Row> LEVEL_1 = List.of(
@@ -105,7 +109,8 @@ public final class GeneralMidi {
 
     private static NoteMap map(String name, List<Row> rows) {
         List<Line> lines = new ArrayList<>(rows.stream().map(GeneralMidi::line).toList());
-        lines.sort(Comparator.comparing((Line line) -> line.sound().family())
+        lines.sort(Comparator.comparingInt(
+                        (Line line) -> FROM_TOP_TO_BOTTOM.indexOf(line.sound().family()))
                 .thenComparing(GeneralMidi::placeInKit)
                 .thenComparing(Line::note));
         return new NoteMap(

@@ -1,0 +1,23 @@
+package org.jollyledger.web;
+
+import java.util.List;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+import org.springframework.util.unit.DataSize;
+
+/**
+ * The application's own settings.
+ *
+ * @param data the folder that holds the database
+ * @param demo whether an empty ledger is filled with the demo scenario
+ * @param password what the owner must give to enter; without one the application serves this machine only
+ * @param hosts names, beside those of this machine, under which the application may be asked
+ * @param largestUpload the largest file or document that is taken
+ */
+@ConfigurationProperties("jolly-ledger")
+public record LedgerProperties(
+        @DefaultValue("./data") String data,
+        @DefaultValue("true") boolean demo,
+        @DefaultValue("") String password,
+        @DefaultValue List<String> hosts,
+        @DefaultValue("16MB") DataSize largestUpload) {}

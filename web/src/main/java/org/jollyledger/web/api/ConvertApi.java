@@ -1,0 +1,73 @@
+package org.jollyledger.web.api;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import org.jollyledger.core.crosswalk.Conversion;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.part.FileName;
+import org.jollyledger.web.part.MidiDownload;
+import org.jollyledger.web.part.PartService;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+@RestController
+class ConvertApi {
+    private static final MediaType MIDI = MediaType.parseMediaType("audio/midi");
+
+    private final LedgerService ledger;
+
+    ConvertApi(LedgerService ledger) {
+        this.ledger = ledger;
+    }
+
+    /** Answers the converted file, or, to who accepts JSON and no MIDI before it, the statement. */
+    @PostMapping("/api/convert")
+    ResponseEntity<?> convert(
+            @RequestParam String from,
+            @RequestParam String to,
+            @RequestParam MultipartFile part,
+            @RequestHeader(name = HttpHeaders.ACCEPT, required = false) @Nullable String accept)
+            throws IOException {
+        NoteMap source = ledger.get(from).map();
+        NoteMap target = ledger.get(to).map();
+        FileName name = FileName.of(part.getOriginalFilename());
+        MidiFile file = PartService.read(name, part.getBytes());
+        DrumChannel drums = DrumChannel.find(file, source.channel());
+        Conversion conversion = Conversion.of(drums.part(), Crosswalk.propose(source, target));
+        if (wantsStatement(accept)) {
+            return ResponseEntity.ok()
+                    .contentType(MediaType.APPLICATION_JSON)
+                    .body(StatementDocument.of(conversion.statement(), file, drums.reason()));
+        }
+        return MidiDownload.of(name.madeFor(to, ".mid"), conversion.bytes());
+    }
+
+    private static boolean wantsStatement(@Nullable String accept) {
+        if (accept == null) {
+            return false;
+        }
+        List<MediaType> types = new ArrayList<>(MediaType.parseMediaTypes(accept));
+        types.sort((one, other) -> Double.compare(other.getQualityValue(), one.getQualityValue()));
+        for (MediaType type : types) {
+            if (type.includes(MIDI)) {
+                return false;
+            }
+            if (type.includes(MediaType.APPLICATION_JSON)) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

@@ -1,0 +1,124 @@
+package org.jollyledger.web.crosswalk;
+
+import java.util.Optional;
+import java.util.function.Supplier;
+import org.jollyledger.web.part.FileName;
+import org.jollyledger.web.part.MidiDownload;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.ModelAndView;
+
+@Controller
+class CrosswalkController {
+    private final CrosswalkService crosswalks;
+
+    CrosswalkController(CrosswalkService crosswalks) {
+        this.crosswalks = crosswalks;
+    }
+
+    /** What of a crosswalk the page shows: the opened route, all lines or only those played, the first bar. */
+    record Place(Integer route, Boolean all, Long bar) {
+        Optional<Integer> opened() {
+            return Optional.ofNullable(route);
+        }
+
+        boolean showsAll() {
+            return all != null && all;
+        }
+
+        long firstBar() {
+            return bar == null ? 1 : bar;
+        }
+    }
+
+    @PostMapping("/crosswalks")
+    String open(@RequestParam String part, @RequestParam String from, @RequestParam String to) {
+        if (from.isEmpty() || to.isEmpty()) {
+            throw Refusal.incomplete("Choose the map the part was written for and the map it is to play on.");
+        }
+        return "redirect:/crosswalks/" + crosswalks.open(part, from, to);
+    }
+
+    @GetMapping("/crosswalks/{id}")
+    ModelAndView show(
+            @PathVariable long id, Place place, @RequestHeader(name = "HX-Request", required = false) String htmx) {
+        return page(id, place, htmx, "", HttpStatus.OK);
+    }
+
+    @PostMapping("/crosswalks/{id}/routes/{note}")
+    ModelAndView choose(
+            @PathVariable long id,
+            @PathVariable int note,
+            @RequestParam int base,
+            @RequestParam String choice,
+            Place place,
+            @RequestHeader(name = "HX-Request", required = false) String htmx) {
+        return pageAfter(id, place, htmx, () -> crosswalks.choose(id, base, note, choice) + ".");
+    }
+
+    @PostMapping("/crosswalks/{id}/undo")
+    ModelAndView undo(
+            @PathVariable long id,
+            @RequestParam int base,
+            Place place,
+            @RequestHeader(name = "HX-Request", required = false) String htmx) {
+        return pageAfter(
+                id,
+                place,
+                htmx,
+                () -> crosswalks
+                        .undo(id, base)
+                        .map(what -> "Taken back: " + what + ".")
+                        .orElse("There is nothing to undo."));
+    }
+
+    @PostMapping("/crosswalks/{id}/redo")
+    ModelAndView redo(
+            @PathVariable long id,
+            @RequestParam int base,
+            Place place,
+            @RequestHeader(name = "HX-Request", required = false) String htmx) {
+        return pageAfter(
+                id,
+                place,
+                htmx,
+                () -> crosswalks
+                        .redo(id, base)
+                        .map(what -> "Done again: " + what + ".")
+                        .orElse("There is nothing to do again."));
+    }
+
+    @GetMapping("/crosswalks/{id}/file")
+    ResponseEntity<byte[]> file(@PathVariable long id) {
+        OpenCrosswalk open = crosswalks.get(id);
+        FileName name = open.part().fileName();
+        return MidiDownload.of(
+                name.madeFor(open.target().slug(), ".mid"), open.conversion().bytes());
+    }
+
+    /** Does something, then shows how the crosswalk stands with one line about what happened. */
+    private ModelAndView pageAfter(long id, Place place, String htmx, Supplier<String> action) {
+        try {
+            return page(id, place, htmx, action.get(), HttpStatus.OK);
+        } catch (Refusal refused) {
+            return page(id, place, htmx, refused.sentence(), refused.status());
+        }
+    }
+
+    private ModelAndView page(long id, Place place, String htmx, String message, HttpStatus status) {
+        CrosswalkView view =
+                new CrosswalkDrawing(crosswalks.get(id)).draw(place.opened(), place.showsAll(), place.firstBar());
+        ModelAndView page = new ModelAndView(htmx == null ? "crosswalk/page" : "crosswalk/desk :: desk", status);
+        page.addObject("walk", view);
+        page.addObject("message", message);
+        page.addObject("refused", status.isError());
+        return page;
+    }
+}

@@ -1,0 +1,283 @@
+package org.jollyledger.web.crosswalk;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Route;
+import org.jollyledger.core.crosswalk.Statement;
+import org.jollyledger.core.crosswalk.Statement.Entry;
+import org.jollyledger.core.crosswalk.Statement.LineAccount;
+import org.jollyledger.core.crosswalk.Statement.Totals;
+import org.jollyledger.core.crosswalk.Target;
+import org.jollyledger.core.crosswalk.VelocityRange;
+import org.jollyledger.core.midi.Damage;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.MidiFormatException;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.SoundDistance;
+import org.jollyledger.web.crosswalk.CrosswalkView.Alternative;
+import org.jollyledger.web.crosswalk.CrosswalkView.MapLink;
+import org.jollyledger.web.crosswalk.CrosswalkView.OpenRoute;
+import org.jollyledger.web.crosswalk.CrosswalkView.PartLink;
+import org.jollyledger.web.crosswalk.CrosswalkView.RouteLine;
+import org.jollyledger.web.crosswalk.CrosswalkView.SourceRow;
+import org.jollyledger.web.crosswalk.CrosswalkView.TargetRow;
+import org.jollyledger.web.ledger.MapView.FamilyMark;
+import org.jollyledger.web.ledger.StoredMap;
+import org.jollyledger.web.ledger.StripView;
+import org.jollyledger.web.part.SheetDrawing;
+import org.jollyledger.web.part.SheetView;
+
+/** Lays out a crosswalk. */
+final class CrosswalkDrawing {
+    private static final double THINNEST = 1.2;
+    private static final double THICKEST = 9;
+
+    private final OpenCrosswalk open;
+    private final Crosswalk crosswalk;
+    private final NoteMap source;
+    private final NoteMap target;
+    private final Map<Note, LineAccount> accounts;
+    private final int mostHits;
+
+    CrosswalkDrawing(OpenCrosswalk open) {
+        this.open = open;
+        crosswalk = open.crosswalk();
+        source = open.source().map();
+        target = open.target().map();
+        accounts = open.conversion().statement().lines().stream()
+                .collect(Collectors.toMap(LineAccount::note, Function.identity()));
+        mostHits = Math.max(
+                1,
+                accounts.values().stream()
+                        .mapToInt(account -> account.totals().hitsIn())
+                        .max()
+                        .orElse(1));
+    }
+
+    /**
+     * @param openedNote the source note whose route is opened
+     * @param showAll whether lines that the part does not play are shown as well
+     * @param bar the first bar of before and after
+     */
+    CrosswalkView draw(Optional<Integer> openedNote, boolean showAll, long bar) {
+        List<Line> sources = firstOnEachNote(source).stream()
+                .filter(line -> showAll || accounts.containsKey(line.note()))
+                .toList();
+        Set<Note> reached = sources.stream()
+                .flatMap(line -> crosswalk.routeFrom(line.note()).orElseThrow().targets().stream())
+                .map(Target::note)
+                .collect(Collectors.toSet());
+        List<Line> targets = firstOnEachNote(target).stream()
+                .filter(line -> reached.contains(line.note()))
+                .toList();
+        Part after = after();
+        Statement statement = open.conversion().statement();
+        Optional<Line> opened = openedNote.flatMap(note ->
+                sources.stream().filter(line -> line.note().number() == note).findFirst());
+        return new CrosswalkView(
+                open.id(),
+                open.revision(),
+                new PartLink(open.part().slug(), open.part().title()),
+                link(open.source()),
+                link(open.target()),
+                sources.stream().map(line -> sourceRow(line, opened)).toList(),
+                targets.stream().map(line -> targetRow(line, after)).toList(),
+                routeLines(sources, targets, opened),
+                Math.max(sources.size(), targets.size()) * CrosswalkView.ROW_HEIGHT,
+                firstOnEachNote(source).size() - accountsOnMap(),
+                showAll,
+                opened.map(this::openRoute).orElse(null),
+                StatementView.of(statement),
+                before(statement, bar),
+                new SheetDrawing(after, target, hit -> false).draw(bar, 1),
+                notices(),
+                open.undoable(),
+                open.redoable());
+    }
+
+    private static List<Line> firstOnEachNote(NoteMap map) {
+        Set<Note> seen = new HashSet<>();
+        return map.lines().stream().filter(line -> seen.add(line.note())).toList();
+    }
+
+    private int accountsOnMap() {
+        return (int) accounts.values().stream()
+                .filter(account -> account.line().isPresent())
+                .count();
+    }
+
+    private static MapLink link(StoredMap stored) {
+        return new MapLink(stored.slug(), stored.map().name(), StripView.of(stored.map()));
+    }
+
+    private Part after() {
+        try {
+            Channels channels = open.drums().part().channels();
+            boolean moves = target.channel().isPresent() && !target.channel().equals(source.channel());
+            return Part.of(
+                    MidiFile.read(open.conversion().bytes()),
+                    moves ? Channels.only(target.channel().getAsInt()) : channels);
+        } catch (MidiFormatException e) {
+            throw new IllegalStateException("A converted part cannot be read: " + e.getMessage(), e);
+        }
+    }
+
+    private SheetView before(Statement statement, long bar) {
+        Set<Integer> lost = statement.losses().stream()
+                .filter(loss -> loss.entry() != Entry.SUBSTITUTED)
+                .map(Statement.Loss::hit)
+                .collect(Collectors.toSet());
+        return new SheetDrawing(open.drums().part(), source, lost::contains).draw(bar, 1);
+    }
+
+    private List<String> notices() {
+        List<String> notices = new ArrayList<>();
+        notices.add(open.drums().reason());
+        open.part().file().damages().stream().map(Damage::sentence).forEach(notices::add);
+        return notices;
+    }
+
+    private SourceRow sourceRow(Line line, Optional<Line> opened) {
+        Totals totals = totals(line);
+        Route route = route(line);
+        return new SourceRow(
+                line.note().number(),
+                line.note().label(source.middleC()),
+                line.name(),
+                FamilyMark.of(line.sound().family()),
+                totals.hitsIn(),
+                opened.filter(line::equals).isPresent(),
+                loss(totals, route),
+                route.isSilent() ? "silent" : String.join(" and ", goesTo(route)));
+    }
+
+    private static String loss(Totals totals, Route route) {
+        List<String> words = new ArrayList<>();
+        if (totals.silent() > 0 || route.isSilent()) {
+            words.add("silent");
+        }
+        if (totals.folded() > 0) {
+            words.add(totals.folded() + " folded");
+        }
+        return String.join(", ", words);
+    }
+
+    private Totals totals(Line line) {
+        LineAccount account = accounts.get(line.note());
+        return account == null ? new Totals(0, 0, 0, 0, 0, 0, 0) : account.totals();
+    }
+
+    private Route route(Line line) {
+        return crosswalk.routeFrom(line.note()).orElseThrow();
+    }
+
+    private List<String> goesTo(Route route) {
+        return route.targets().stream().map(this::targetWords).toList();
+    }
+
+    private String targetWords(Target end) {
+        Line line = target.lineAt(end.note()).orElseThrow();
+        String words = line.name() + " (" + line.note().label(target.middleC()) + ")";
+        return end.velocities().equals(VelocityRange.FULL)
+                ? words
+                : words + " for velocities " + end.velocities().from() + " to "
+                        + end.velocities().to();
+    }
+
+    private TargetRow targetRow(Line line, Part after) {
+        return new TargetRow(
+                line.note().label(target.middleC()),
+                line.name(),
+                FamilyMark.of(line.sound().family()),
+                after.hitsPerNote()[line.note().number()]);
+    }
+
+    private List<RouteLine> routeLines(List<Line> sources, List<Line> targets, Optional<Line> opened) {
+        List<Note> rows = targets.stream().map(Line::note).toList();
+        return IntStream.range(0, sources.size())
+                .boxed()
+                .flatMap(row -> routeLines(sources.get(row), row, rows, opened).stream())
+                // The opened route is drawn last, above all others.
+                .sorted((one, other) -> Boolean.compare(one.opened(), other.opened()))
+                .toList();
+    }
+
+    private List<RouteLine> routeLines(Line line, int row, List<Note> targetRows, Optional<Line> opened) {
+        Route route = route(line);
+        Totals totals = totals(line);
+        boolean isOpened = opened.filter(line::equals).isPresent();
+        double width = THINNEST + (THICKEST - THINNEST) * totals.hitsIn() / mostHits;
+        boolean lost = totals.folded() > 0 || totals.silent() > 0;
+        int from = middle(row);
+        if (route.isSilent()) {
+            String stub = "M0 " + from + " H" + CrosswalkView.GAP / 5;
+            return List.of(new RouteLine(stub, round(width), true, isOpened, true, from));
+        }
+        return route.targets().stream()
+                .map(end -> {
+                    int to = middle(targetRows.indexOf(end.note()));
+                    int bend = CrosswalkView.GAP / 2;
+                    String path = "M0 " + from + " C" + bend + " " + from + " " + bend + " " + to + " "
+                            + CrosswalkView.GAP + " " + to;
+                    return new RouteLine(path, round(width), lost, isOpened, false, from);
+                })
+                .toList();
+    }
+
+    private static int middle(int row) {
+        return row * CrosswalkView.ROW_HEIGHT + CrosswalkView.ROW_HEIGHT / 2;
+    }
+
+    private static double round(double value) {
+        return Math.round(value * 10) / 10.0;
+    }
+
+    private OpenRoute openRoute(Line line) {
+        Route route = route(line);
+        String current = route.isSilent()
+                ? CrosswalkService.SILENT
+                : String.valueOf(route.targets().get(0).note().number());
+        List<Alternative> alternatives = new ArrayList<>();
+        for (Crosswalk.SoundDistanceToLine candidate : crosswalk.alternatives(line.note())) {
+            String value = String.valueOf(candidate.line().note().number());
+            alternatives.add(new Alternative(
+                    value,
+                    candidate.line().name() + " (" + candidate.line().note().label(target.middleC()) + ")",
+                    nearness(candidate.distance()),
+                    value.equals(current)));
+        }
+        return new OpenRoute(
+                line.note().number(),
+                line.note().label(source.middleC()),
+                line.name(),
+                line.sound().words(),
+                FamilyMark.of(line.sound().family()),
+                totals(line).hitsIn(),
+                goesTo(route),
+                crosswalk.reason(route),
+                route.origin() == Route.Origin.CHOSEN,
+                current,
+                alternatives);
+    }
+
+    private static String nearness(SoundDistance distance) {
+        if (distance.value() == 0) {
+            return "the same sound";
+        }
+        String degree = !distance.isSubstitute() ? "no substitute" : distance.isFar() ? "far" : "near";
+        return degree + String.format(Locale.ROOT, ", distance %.2f", distance.value());
+    }
+}

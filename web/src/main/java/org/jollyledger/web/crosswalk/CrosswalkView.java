@@ -1,0 +1,76 @@
+package org.jollyledger.web.crosswalk;
+
+import java.util.List;
+import java.util.Optional;
+import org.jollyledger.web.ledger.MapView.FamilyMark;
+import org.jollyledger.web.ledger.StripView;
+import org.jollyledger.web.part.SheetView;
+import org.jspecify.annotations.Nullable;
+
+/** A crosswalk as its page shows it: two columns joined by routes, one route opened, before and after, the statement. */
+record CrosswalkView(
+        long id,
+        int revision,
+        PartLink part,
+        MapLink source,
+        MapLink target,
+        List<SourceRow> sources,
+        List<TargetRow> targets,
+        List<RouteLine> routes,
+        int routesHeight,
+        int unplayed,
+        boolean showsAll,
+        @Nullable OpenRoute opened,
+        StatementView statement,
+        SheetView before,
+        SheetView after,
+        List<String> notices,
+        Optional<String> undoable,
+        Optional<String> redoable) {
+    /** How high a row of the two columns is. */
+    static final int ROW_HEIGHT = 30;
+    /** How wide the space between the two columns is. */
+    static final int GAP = 150;
+
+    record PartLink(String slug, String title) {}
+
+    record MapLink(String slug, String name, StripView strip) {}
+
+    /**
+     * A line of the source map.
+     *
+     * @param loss "" when nothing is lost; else what, in a word
+     */
+    record SourceRow(
+            int note,
+            String label,
+            String name,
+            FamilyMark family,
+            int hits,
+            boolean opened,
+            String loss,
+            String goesTo) {}
+
+    /** A line of the target map that is reached. */
+    record TargetRow(String label, String name, FamilyMark family, int hits) {}
+
+    /** A route as a drawn line; {@code end} is where a silent one stops short. */
+    record RouteLine(String path, double width, boolean lost, boolean opened, boolean silent, int y) {}
+
+    /** The route whose reason and alternatives are shown. */
+    record OpenRoute(
+            int note,
+            String label,
+            String name,
+            String sound,
+            FamilyMark family,
+            int hits,
+            List<String> goesTo,
+            String reason,
+            boolean chosen,
+            String choice,
+            List<Alternative> alternatives) {}
+
+    /** A line of the target map that could be chosen. */
+    record Alternative(String value, String label, String distance, boolean chosen) {}
+}

@@ -1,0 +1,34 @@
+package org.jollyledger.web.crosswalk;
+
+import java.util.Optional;
+import org.jollyledger.core.crosswalk.Conversion;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.web.ledger.StoredMap;
+import org.jollyledger.web.part.StoredPart;
+
+/**
+ * A crosswalk with all that it stands on, and the conversion it gives.
+ *
+ * @param id its key
+ * @param revision the revision that holds; 0 is the proposal
+ * @param part the part
+ * @param source the map the part was written for
+ * @param target the map it is to play on
+ * @param drums the hits that are converted, and why those
+ * @param crosswalk the routes
+ * @param conversion the file and the statement
+ * @param undoable what the last change was; empty at the proposal
+ * @param redoable what was undone last
+ */
+record OpenCrosswalk(
+        long id,
+        int revision,
+        StoredPart part,
+        StoredMap source,
+        StoredMap target,
+        DrumChannel drums,
+        Crosswalk crosswalk,
+        Conversion conversion,
+        Optional<String> undoable,
+        Optional<String> redoable) {}

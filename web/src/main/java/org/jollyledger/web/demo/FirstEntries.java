@@ -1,0 +1,90 @@
+package org.jollyledger.web.demo;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.notemap.GeneralMidi;
+import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.StoredMap;
+import org.jollyledger.web.part.FileName;
+import org.jollyledger.web.part.PartService;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Fills an empty ledger: always with the built-in standards, and with the demo scenario unless it is not wanted. A
+ * ledger that holds anything is left alone.
+ */
+@Component
+class FirstEntries implements ApplicationRunner {
+    private static final List<String> MAPS = List.of(
+            "quayside-oak",
+            "tin-parade",
+            "candle-brushes",
+            "otterbrook-e7",
+            "pebbledash-16",
+            "lamplighter-box-parlour",
+            "lamplighter-box-street",
+            "lamplighter-box-night");
+
+    /** A demo part and the map it was written for. */
+    private record Cue(String file, String map) {}
+
+    /** Last first: the list of parts shows what was used last at its top. */
+    private static final List<Cue> CUES = List.of(
+            new Cue("lamplighters-round.mid", "pebbledash-16"),
+            new Cue("puppets-march.mid", "otterbrook-e7"),
+            new Cue("the-tightrope.mid", "quayside-oak"),
+            new Cue("clockmakers-waltz.mid", "candle-brushes"),
+            new Cue("harbour-overture.mid", "quayside-oak"),
+            new Cue("storm-at-sea.mid", "quayside-oak"));
+
+    private final LedgerService ledger;
+    private final PartService parts;
+    private final LedgerProperties properties;
+
+    FirstEntries(LedgerService ledger, PartService parts, LedgerProperties properties) {
+        this.ledger = ledger;
+        this.parts = parts;
+        this.properties = properties;
+    }
+
+    /** All or nothing: a start that is cut short leaves the ledger empty, and the next start fills it. */
+    @Override
+    @Transactional(rollbackFor = Exception.class)
+    public void run(ApplicationArguments arguments) throws IOException, DocumentException {
+        if (!ledger.isEmpty()) {
+            return;
+        }
+        ledger.add(GeneralMidi.level1(), true, "Built in");
+        ledger.add(GeneralMidi.level2(), true, "Built in");
+        if (properties.demo()) {
+            addDemo();
+        }
+    }
+
+    private void addDemo() throws IOException, DocumentException {
+        for (String name : MAPS) {
+            String json = new String(bytes("maps/" + name + ".json"), StandardCharsets.UTF_8);
+            ledger.add(NoteMapJson.read(json), false, "Came with the demo");
+        }
+        for (Cue cue : CUES) {
+            String slug = parts.add(FileName.of(cue.file), bytes("cues/" + cue.file));
+            StoredMap map = ledger.get(cue.map);
+            parts.writtenFor(parts.get(slug).id(), map.id());
+        }
+    }
+
+    private static byte[] bytes(String path) throws IOException {
+        try (InputStream stream = new ClassPathResource("demo/" + path).getInputStream()) {
+            return stream.readAllBytes();
+        }
+    }
+}

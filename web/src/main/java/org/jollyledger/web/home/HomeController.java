@@ -1,0 +1,29 @@
+package org.jollyledger.web.home;
+
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.part.PartService;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+@Controller
+class HomeController {
+    private static final int LATEST_PARTS = 8;
+
+    private final LedgerService ledger;
+    private final PartService parts;
+
+    HomeController(LedgerService ledger, PartService parts) {
+        this.ledger = ledger;
+        this.parts = parts;
+    }
+
+    @GetMapping("/")
+    String index(@RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "0") int page, Model model) {
+        model.addAttribute("words", q);
+        model.addAttribute("found", ledger.search(q, page));
+        model.addAttribute("parts", parts.latest(LATEST_PARTS));
+        return "home/index";
+    }
+}

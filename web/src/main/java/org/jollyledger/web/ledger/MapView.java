@@ -1,0 +1,95 @@
+package org.jollyledger.web.ledger;
+
+import java.util.Arrays;
+import java.util.List;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.sound.Family;
+
+/**
+ * A map as its page shows it.
+ *
+ * @param slug its address
+ * @param name what the owner calls it
+ * @param maker the maker's text
+ * @param remark the owner's remark
+ * @param facts what is true of the whole map, in words
+ * @param strip its fingerprint
+ * @param lines its lines in display order
+ * @param legend the families it has
+ */
+public record MapView(
+        String slug,
+        String name,
+        String maker,
+        String remark,
+        List<Fact> facts,
+        StripView strip,
+        List<LineRow> lines,
+        List<FamilyMark> legend) {
+    /** A property of the map and its value in words. */
+    public record Fact(String name, String value) {}
+
+    /** A line: number and note name apart, so that both stand in columns. */
+    public record LineRow(
+            int note,
+            String noteName,
+            String name,
+            String shortName,
+            String sound,
+            String soundCode,
+            FamilyMark family,
+            String chokeGroup,
+            boolean shared) {}
+
+    /** A family with its colour's name and its letter. */
+    public record FamilyMark(String code, String words, char letter) {
+        public static FamilyMark of(Family family) {
+            return new FamilyMark(family.code(), family.words(), family.letter());
+        }
+    }
+
+    static MapView of(StoredMap stored) {
+        NoteMap map = stored.map();
+        List<Family> present = map.lines().stream()
+                .map(line -> line.sound().family())
+                .distinct()
+                .toList();
+        return new MapView(
+                stored.slug(),
+                map.name(),
+                map.maker(),
+                map.remark(),
+                facts(map),
+                StripView.of(map),
+                map.lines().stream().map(line -> row(map, line)).toList(),
+                Arrays.stream(Family.values())
+                        .filter(present::contains)
+                        .map(FamilyMark::of)
+                        .toList());
+    }
+
+    private static List<Fact> facts(NoteMap map) {
+        String channel = map.channel().isPresent() ? "channel " + map.channel().getAsInt() : "all channels";
+        return List.of(
+                new Fact("Kind", map.kind().words()),
+                new Fact("Lines", String.valueOf(map.lines().size())),
+                new Fact("Middle C (note 60)", map.middleC().name()),
+                new Fact("Listens on", channel),
+                new Fact("Chokes by", map.chokes().words()),
+                new Fact("Hi-hat opens by", map.openness().words()));
+    }
+
+    private static LineRow row(NoteMap map, Line line) {
+        return new LineRow(
+                line.note().number(),
+                line.note().name(map.middleC()),
+                line.name(),
+                line.shortName(),
+                line.sound().words(),
+                line.sound().code(),
+                FamilyMark.of(line.sound().family()),
+                line.chokeGroup().orElse(""),
+                map.linesAt(line.note()).size() > 1);
+    }
+}

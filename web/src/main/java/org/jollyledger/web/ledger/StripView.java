@@ -1,0 +1,77 @@
+package org.jollyledger.web.ledger;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.sound.Family;
+
+/**
+ * A map's fingerprint ready to draw: neighbouring cells of one family joined to a run. A run stands as high as its
+ * family stands on a drum staff, so that colour is not all that tells families apart.
+ *
+ * @param runs from note 0 up
+ * @param words the same for those who do not see it
+ */
+public record StripView(List<Run> runs, String words) {
+    private static final int CELL = 4;
+    private static final int LANE = 4;
+
+    /** From the top of the strip to its bottom. */
+    private static final List<Family> LANES = List.of(
+            Family.CYMBAL, Family.HIHAT, Family.TOM, Family.SNARE, Family.KICK, Family.PERCUSSION, Family.CONTROL);
+
+    /**
+     * Some neighbouring notes of one family.
+     *
+     * @param family the code of the family
+     * @param x where it begins, in strip units: four to a note
+     * @param y where its family's lane begins
+     * @param width how long it is
+     */
+    public record Run(String family, int x, int y, int width) {}
+
+    /** The strip of a map. */
+    public static StripView of(NoteMap map) {
+        return of(map.strip().stream()
+                .map(family -> String.valueOf(family.map(Family::letter).orElse(NoteMapEntity.FREE)))
+                .collect(Collectors.joining()));
+    }
+
+    static StripView of(String letters) {
+        List<Run> runs = new ArrayList<>();
+        int start = 0;
+        for (int note = 1; note <= letters.length(); note++) {
+            if (note == letters.length() || letters.charAt(note) != letters.charAt(start)) {
+                addRun(runs, letters.charAt(start), start, note);
+                start = note;
+            }
+        }
+        return new StripView(List.copyOf(runs), words(letters));
+    }
+
+    private static void addRun(List<Run> runs, char letter, int from, int to) {
+        family(letter)
+                .ifPresent(family -> runs.add(
+                        new Run(family.code(), from * CELL, LANES.indexOf(family) * LANE, (to - from) * CELL)));
+    }
+
+    private static Optional<Family> family(char letter) {
+        return Arrays.stream(Family.values())
+                .filter(family -> family.letter() == letter)
+                .findFirst();
+    }
+
+    private static String words(String letters) {
+        int first = letters.length() - letters.replaceAll("^\\.+", "").length();
+        int last = letters.replaceAll("\\.+$", "").length() - 1;
+        if (last < 0) {
+            return "no notes taken";
+        }
+        long taken =
+                letters.chars().filter(letter -> letter != NoteMapEntity.FREE).count();
+        return taken + " notes taken, from " + first + " to " + last;
+    }
+}

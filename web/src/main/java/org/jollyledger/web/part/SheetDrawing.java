@@ -1,0 +1,215 @@
+package org.jollyledger.web.part;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.IntPredicate;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.TimeMap;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.Articulation;
+import org.jollyledger.core.sound.Family;
+import org.jollyledger.core.sound.Openness;
+import org.jollyledger.core.sound.Sound;
+import org.jollyledger.web.ledger.MapView.FamilyMark;
+import org.jollyledger.web.part.SheetView.BarLine;
+import org.jollyledger.web.part.SheetView.Glyph;
+import org.jollyledger.web.part.SheetView.Row;
+import org.jollyledger.web.part.SheetView.SystemView;
+import org.jollyledger.web.part.SheetView.Window;
+
+/** Lays out a part as a sheet. */
+public final class SheetDrawing {
+    public static final int BARS_PER_SYSTEM = 4;
+
+    private static final int WIDTH = 1040;
+    private static final int MARGIN = 14;
+    private static final int HEAD_ROOM = 20;
+    private static final int MOST_GLYPHS = 4_000;
+    private static final int LOUDEST_GHOST = 40;
+    private static final int SOFTEST_ACCENT = 112;
+    private static final double SMALLEST_HEAD = 0.55;
+
+    private final Part part;
+    private final NoteMap map;
+    private final IntPredicate lost;
+    private final TimeMap times;
+    private final Map<Integer, Row> rowOfNote = new HashMap<>();
+    private final List<Row> rows = new ArrayList<>();
+
+    /**
+     * @param map the map that names the rows
+     * @param lost the hits to draw in red
+     */
+    public SheetDrawing(Part part, NoteMap map, IntPredicate lost) {
+        this.part = part;
+        this.map = map;
+        this.lost = lost;
+        this.times = part.timeMap(0);
+        layRows();
+    }
+
+    private void layRows() {
+        int[] played = part.hitsPerNote();
+        map.lines().stream()
+                .filter(line -> played[line.note().number()] > 0
+                        && !rowOfNote.containsKey(line.note().number()))
+                .forEach(line -> addRow(
+                        line.note(),
+                        line.shortName(),
+                        line.name() + ", note " + line.note().label(map.middleC()),
+                        FamilyMark.of(line.sound().family())));
+        for (int note = 0; note < played.length; note++) {
+            if (played[note] > 0 && !rowOfNote.containsKey(note)) {
+                String label = Note.of(note).label(map.middleC());
+                addUnlistedRow(Note.of(note), label);
+            }
+        }
+    }
+
+    private void addRow(Note note, String label, String title, FamilyMark family) {
+        Row row = new Row(label, title, family, false, nextY());
+        rows.add(row);
+        rowOfNote.put(note.number(), row);
+    }
+
+    private void addUnlistedRow(Note note, String label) {
+        Row row = new Row(label, "Note " + label + " is not on this map", null, true, nextY());
+        rows.add(row);
+        rowOfNote.put(note.number(), row);
+    }
+
+    private int nextY() {
+        return HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + SheetView.ROW_HEIGHT / 2;
+    }
+
+    /** The sheet of some systems of four bars, beginning at a bar. */
+    public SheetView draw(long wantedBar, int systemCount) {
+        long barCount = Math.max(1, PartService.barCount(part));
+        long bars = (long) systemCount * BARS_PER_SYSTEM;
+        long first = Math.max(1, Math.min(wantedBar, barCount));
+        long last = Math.min(first + bars - 1, barCount);
+        List<List<Integer>> hitsOfSystem = hitsOfSystems(first, last, systemCount);
+        int drawn = hitsOfSystem.stream().mapToInt(List::size).sum();
+        List<SystemView> systems = new ArrayList<>();
+        for (int i = 0; i < systemCount && first + (long) i * BARS_PER_SYSTEM <= last; i++) {
+            systems.add(system(first + (long) i * BARS_PER_SYSTEM, last, hitsOfSystem.get(i)));
+        }
+        Window window = new Window(
+                first,
+                last,
+                barCount,
+                Math.max(1, first - bars),
+                Math.min(first + bars, barCount),
+                hitsInBars(first, last) - drawn);
+        return new SheetView(
+                List.copyOf(rows), systems, HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + 6, WIDTH, window);
+    }
+
+    private int hitsInBars(long first, long last) {
+        int count = 0;
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            long bar = part.place(hit).bar();
+            count += bar >= first && bar <= last ? 1 : 0;
+        }
+        return count;
+    }
+
+    private List<List<Integer>> hitsOfSystems(long first, long last, int systemCount) {
+        List<List<Integer>> systems = new ArrayList<>();
+        for (int i = 0; i < systemCount; i++) {
+            systems.add(new ArrayList<>());
+        }
+        int count = 0;
+        for (int hit = 0; hit < part.hitCount() && count < MOST_GLYPHS; hit++) {
+            long bar = part.place(hit).bar();
+            if (bar >= first && bar <= last) {
+                systems.get((int) ((bar - first) / BARS_PER_SYSTEM)).add(hit);
+                count++;
+            }
+        }
+        return systems;
+    }
+
+    private SystemView system(long firstBar, long lastBar, List<Integer> hits) {
+        long from = times.startOfBar(firstBar);
+        double scale = (double) (WIDTH - 2 * MARGIN) / Math.max(1, times.startOfBar(firstBar + BARS_PER_SYSTEM) - from);
+        List<BarLine> bars = new ArrayList<>();
+        List<Double> beats = new ArrayList<>();
+        for (long bar = firstBar; bar < firstBar + BARS_PER_SYSTEM && bar <= lastBar; bar++) {
+            long start = times.startOfBar(bar);
+            bars.add(new BarLine(round(MARGIN + (start - from) * scale), bar));
+            for (int beat = 1; beat < times.beatsInBar(bar); beat++) {
+                beats.add(round(MARGIN + (start - from + beat * times.ticksPerBeat(bar)) * scale));
+            }
+        }
+        List<Glyph> glyphs = hits.stream()
+                .map(hit -> glyph(hit, round(MARGIN + (part.tick(hit) - from) * scale)))
+                .toList();
+        return new SystemView(bars, beats, glyphs);
+    }
+
+    private Glyph glyph(int hit, double x) {
+        Row row = rowOfNote.get(part.note(hit));
+        Optional<Line> line = map.lineAt(Note.of(part.note(hit)));
+        Optional<Sound> sound = line.map(Line::sound);
+        double size = SMALLEST_HEAD + (1 - SMALLEST_HEAD) * part.velocity(hit) / 127;
+        String family = sound.map(known -> "family-" + known.family().code()).orElse("unlisted");
+        return new Glyph(
+                sound.map(SheetDrawing::head).orElse("head-cross"),
+                String.format(Locale.ROOT, "translate(%s %d) scale(%.2f)", x, row.y(), size),
+                marks(sound, part.velocity(hit)),
+                lost.test(hit) ? family + " lost" : family,
+                title(hit, line, map.middleC()));
+    }
+
+    /** Round heads for drums, crosses for cymbals and hats and for whatever is struck on its rim. */
+    private static String head(Sound sound) {
+        if (sound.family() == Family.CYMBAL || sound.family() == Family.HIHAT || isOnTheRim(sound.articulation())) {
+            return "head-cross";
+        }
+        return sound.family() == Family.PERCUSSION || sound.family() == Family.CONTROL ? "head-diamond" : "head-round";
+    }
+
+    private static boolean isOnTheRim(Articulation articulation) {
+        return switch (articulation) {
+            case SIDE_STICK, RIM, RIM_CLICK -> true;
+            default -> false;
+        };
+    }
+
+    private static List<String> marks(Optional<Sound> sound, int velocity) {
+        List<String> marks = new ArrayList<>();
+        boolean open = sound.flatMap(Sound::openness)
+                .filter(opening -> opening.compareTo(Openness.HALF) >= 0 && opening != Openness.PEDAL)
+                .isPresent();
+        if (open) {
+            marks.add("mark-open");
+        }
+        if (sound.filter(known -> known.articulation() == Articulation.CHOKE).isPresent()) {
+            marks.add("mark-damp");
+        }
+        if (velocity <= LOUDEST_GHOST) {
+            marks.add("mark-ghost");
+        } else if (velocity >= SOFTEST_ACCENT) {
+            marks.add("mark-accent");
+        }
+        return marks;
+    }
+
+    private String title(int hit, Optional<Line> line, OctaveConvention convention) {
+        return line.map(Line::name).orElse("Not on this map") + ", note "
+                + Note.of(part.note(hit)).label(convention) + ", velocity " + part.velocity(hit) + ", "
+                + part.place(hit).words();
+    }
+
+    private static double round(double value) {
+        return Math.round(value * 10) / 10.0;
+    }
+}

@@ -1,0 +1,55 @@
+package org.jollyledger.web.part;
+
+import java.util.List;
+import org.jollyledger.web.ledger.MapView.FamilyMark;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A stretch of a part ready to draw: the rows that the part plays, and systems of bars in which the hits stand as
+ * percussion notation draws them. All places are in the units of the drawing.
+ *
+ * @param rows the rows from top to bottom; every system has them all
+ * @param systems one below the other
+ * @param height how high a system is
+ * @param width how wide a system is
+ * @param window which bars are shown
+ */
+public record SheetView(List<Row> rows, List<SystemView> systems, int height, int width, Window window) {
+    /** How high a row is. */
+    public static final int ROW_HEIGHT = 22;
+
+    /** A row: a line of the map, or a note that the map does not list. */
+    public record Row(String label, String title, @Nullable FamilyMark family, boolean unlisted, int y) {}
+
+    /** Some bars side by side. */
+    public record SystemView(List<BarLine> bars, List<Double> beats, List<Glyph> glyphs) {}
+
+    /** Where a bar begins, with its number. */
+    public record BarLine(double x, long number) {}
+
+    /**
+     * A hit.
+     *
+     * @param head the symbol of its head
+     * @param transform places and scales the head
+     * @param marks the symbols around it: open, ghost, accent, damp
+     * @param classes how it is coloured
+     * @param title what it is, in words
+     */
+    public record Glyph(String head, String transform, List<String> marks, String classes, String title) {}
+
+    /**
+     * The bars shown, of all that there are; from 1.
+     *
+     * @param omitted hits of these bars that are too many to draw
+     */
+    public record Window(long first, long last, long barCount, long previous, long next, int omitted) {
+        public boolean hasPrevious() {
+            return first > 1;
+        }
+
+        public boolean hasNext() {
+            return last < barCount;
+        }
+    }
+}

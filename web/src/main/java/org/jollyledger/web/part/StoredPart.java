@@ -1,0 +1,17 @@
+package org.jollyledger.web.part;
+
+import java.util.Optional;
+import org.jollyledger.core.midi.MidiFile;
+
+/**
+ * A part with its place in the house.
+ *
+ * @param id its key
+ * @param slug its address
+ * @param title its name for people
+ * @param fileName the name it was uploaded under
+ * @param file its MIDI file
+ * @param writtenForId the key of the map it was written for, when that is known
+ */
+public record StoredPart(
+        long id, String slug, String title, FileName fileName, MidiFile file, Optional<Long> writtenForId) {}

@@ -1,0 +1,35 @@
+package org.jollyledger.web.problem;
+
+import jakarta.servlet.RequestDispatcher;
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import java.util.Map;
+import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** What is shown for requests that were refused before they reached a controller. */
+@Controller
+class ErrorPage implements ErrorController {
+    private static final Map<HttpStatus, String> SENTENCES = Map.of(
+            HttpStatus.FORBIDDEN,
+                    "This form came from elsewhere or is too old to be trusted; open the page again and send it once more.",
+            HttpStatus.NOT_FOUND, "There is nothing at this address; start from the ledger page.",
+            HttpStatus.BAD_REQUEST, "The request cannot be read as it was sent; start from the ledger page.");
+
+    @RequestMapping("/error")
+    Object show(HttpServletRequest request) {
+        Object code = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
+        HttpStatus status = code instanceof Integer number ? HttpStatus.valueOf(number) : HttpStatus.NOT_FOUND;
+        Object given = request.getAttribute(Refusals.SENTENCE);
+        String sentence = given instanceof String text
+                ? text
+                : SENTENCES.getOrDefault(status, "The request cannot be met; start again from the ledger page.");
+        Object uri = request.getAttribute(RequestDispatcher.ERROR_REQUEST_URI);
+        if (uri instanceof String path && path.startsWith("/api/")) {
+            return Refusals.document(status, sentence, List.of());
+        }
+        return Problems.page(status, sentence);
+    }
+}

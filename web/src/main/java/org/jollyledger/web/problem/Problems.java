@@ -1,0 +1,127 @@
+package org.jollyledger.web.problem;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.web.LedgerProperties;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.web.ErrorResponse;
+import org.springframework.web.bind.MissingServletRequestParameterException;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
+import org.springframework.web.multipart.support.MissingServletRequestPartException;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
+
+/** Turns whatever goes wrong into one sentence with an honest status. */
+@ControllerAdvice
+class Problems {
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+    private final LedgerProperties properties;
+
+    Problems(LedgerProperties properties) {
+        this.properties = properties;
+    }
+
+    @ExceptionHandler(Refusal.class)
+    Object refused(Refusal refusal, HttpServletRequest request) {
+        return answer(request, refusal.status(), refusal.sentence(), refusal.problems());
+    }
+
+    @ExceptionHandler(MaxUploadSizeExceededException.class)
+    Object tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request) {
+        return answer(request, HttpStatus.CONTENT_TOO_LARGE, sentenceForTooLarge(properties), List.of());
+    }
+
+    /** What to say of an upload over the limit. */
+    static String sentenceForTooLarge(LedgerProperties properties) {
+        return "What was sent is larger than " + properties.largestUpload().toMegabytes()
+                + " MB, the most that is taken; send a smaller file.";
+    }
+
+    @ExceptionHandler(MultipartException.class)
+    Object noUpload(MultipartException e, HttpServletRequest request) {
+        return answer(
+                request,
+                HttpStatus.BAD_REQUEST,
+                "The upload is cut off or is no form with files; send it again as multipart/form-data.",
+                List.of());
+    }
+
+    @ExceptionHandler(MissingServletRequestParameterException.class)
+    Object lacksParameter(MissingServletRequestParameterException e, HttpServletRequest request) {
+        return answer(
+                request,
+                HttpStatus.BAD_REQUEST,
+                "The parameter \"" + e.getParameterName() + "\" is missing; add it.",
+                List.of());
+    }
+
+    @ExceptionHandler(MissingServletRequestPartException.class)
+    Object lacksPart(MissingServletRequestPartException e, HttpServletRequest request) {
+        return answer(
+                request,
+                HttpStatus.BAD_REQUEST,
+                "The form field \"" + e.getRequestPartName() + "\" with the file is missing; add it.",
+                List.of());
+    }
+
+    @ExceptionHandler(MethodArgumentTypeMismatchException.class)
+    Object wrongKind(MethodArgumentTypeMismatchException e, HttpServletRequest request) {
+        return answer(
+                request,
+                HttpStatus.BAD_REQUEST,
+                "\"" + e.getValue() + "\" is no value for \"" + e.getName() + "\"; give a whole number.",
+                List.of());
+    }
+
+    @ExceptionHandler(NoResourceFoundException.class)
+    Object nothingHere(NoResourceFoundException e, HttpServletRequest request) {
+        return answer(
+                request,
+                HttpStatus.NOT_FOUND,
+                "There is nothing at this address; start from the ledger page.",
+                List.of());
+    }
+
+    @ExceptionHandler(Exception.class)
+    Object other(Exception e, HttpServletRequest request) {
+        if (e instanceof ErrorResponse known) {
+            HttpStatusCode status = known.getStatusCode();
+            String detail = known.getBody().getDetail();
+            return answer(
+                    request,
+                    HttpStatus.valueOf(status.value()),
+                    detail == null || detail.isBlank() ? "The request cannot be met as it was sent." : detail,
+                    List.of());
+        }
+        LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
+        return answer(
+                request,
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "Something went wrong inside the application; nothing was changed. Try again, and if it stays, look into the log.",
+                List.of());
+    }
+
+    private static Object answer(
+            HttpServletRequest request, HttpStatus status, String sentence, List<DocumentException.Problem> problems) {
+        if (Refusals.isForPrograms(request)) {
+            return Refusals.document(status, sentence, problems);
+        }
+        return page(status, sentence);
+    }
+
+    static ModelAndView page(HttpStatus status, String sentence) {
+        ModelAndView page = new ModelAndView("problem/page", status);
+        page.addObject("status", status.value());
+        page.addObject("sentence", sentence);
+        return page;
+    }
+}

@@ -1,0 +1,57 @@
+package org.jollyledger.web.problem;
+
+import java.util.List;
+import org.jollyledger.core.exchange.DocumentException;
+import org.springframework.http.HttpStatus;
+
+/** A request that cannot be met, said in one sentence: what, where, what to do. */
+public final class Refusal extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    private final HttpStatus status;
+    private final transient List<DocumentException.Problem> problems;
+
+    private Refusal(HttpStatus status, String sentence, List<DocumentException.Problem> problems) {
+        super(sentence);
+        this.status = status;
+        this.problems = problems;
+    }
+
+    /** There is nothing under this address. */
+    public static Refusal notFound(String sentence) {
+        return new Refusal(HttpStatus.NOT_FOUND, sentence, List.of());
+    }
+
+    /** What was sent is understood, but is no map, part or route. */
+    public static Refusal unreadable(String sentence) {
+        return new Refusal(HttpStatus.UNPROCESSABLE_CONTENT, sentence, List.of());
+    }
+
+    /** A document is wrong in the places it names. */
+    public static Refusal unreadable(DocumentException refused) {
+        return new Refusal(HttpStatus.UNPROCESSABLE_CONTENT, String.valueOf(refused.getMessage()), refused.problems());
+    }
+
+    /** The request lacks something. */
+    public static Refusal incomplete(String sentence) {
+        return new Refusal(HttpStatus.BAD_REQUEST, sentence, List.of());
+    }
+
+    /** Somebody else, or another tab, was quicker. */
+    public static Refusal overtaken(String sentence) {
+        return new Refusal(HttpStatus.CONFLICT, sentence, List.of());
+    }
+
+    public HttpStatus status() {
+        return status;
+    }
+
+    public String sentence() {
+        return String.valueOf(getMessage());
+    }
+
+    /** The places that are wrong in a document; empty for other refusals. */
+    public List<DocumentException.Problem> problems() {
+        return problems;
+    }
+}

@@ -1,0 +1,57 @@
+package org.jollyledger.web.security;
+
+import org.jollyledger.web.LedgerProperties;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.security.config.Customizer;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.userdetails.User;
+import org.springframework.security.core.userdetails.UserDetailsService;
+import org.springframework.security.crypto.factory.PasswordEncoderFactories;
+import org.springframework.security.provisioning.InMemoryUserDetailsManager;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+@Configuration
+class SecurityConfiguration {
+    /** Nothing from elsewhere, nothing inline, no frames. Bootstrap draws its arrows from data addresses. */
+    private static final String CONTENT_SECURITY_POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; "
+            + "font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; "
+            + "frame-ancestors 'none'";
+
+    @Bean
+    SecurityFilterChain pages(HttpSecurity http, LedgerProperties properties) throws Exception {
+        http.csrf(csrf -> csrf.csrfTokenRepository(new CookieCsrfTokenRepository())
+                        // Guarded by CrossSiteFilter: programs have no form to take a token from.
+                        .ignoringRequestMatchers("/api/**"))
+                .headers(headers -> headers.contentSecurityPolicy(
+                                policy -> policy.policyDirectives(CONTENT_SECURITY_POLICY))
+                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .crossOriginOpenerPolicy(Customizer.withDefaults())
+                        .frameOptions(frame -> frame.deny()));
+        if (properties.password().isEmpty()) {
+            http.authorizeHttpRequests(requests -> requests.anyRequest().permitAll());
+        } else {
+            http.authorizeHttpRequests(requests -> requests.requestMatchers("/actuator/health", "/css/**", "/vendor/**")
+                            .permitAll()
+                            .anyRequest()
+                            .authenticated())
+                    .formLogin(Customizer.withDefaults())
+                    .httpBasic(Customizer.withDefaults());
+        }
+        return http.build();
+    }
+
+    /** One owner when a password is set, else nobody: without a password nobody is asked. */
+    @Bean
+    UserDetailsService users(LedgerProperties properties) {
+        InMemoryUserDetailsManager users = new InMemoryUserDetailsManager();
+        if (!properties.password().isEmpty()) {
+            String encoded =
+                    PasswordEncoderFactories.createDelegatingPasswordEncoder().encode(properties.password());
+            users.createUser(User.withUsername("owner").password(encoded).build());
+        }
+        return users;
+    }
+}

@@ -1,0 +1,110 @@
+// Draws, plays and sends. Whatever is worked out is worked out on the server.
+
+document.addEventListener("alpine:init", () => {
+  Alpine.data("lamp", () => ({
+    toggle() {
+      const root = document.documentElement;
+      const dark = root.dataset.light
+        ? root.dataset.light === "lamp"
+        : matchMedia("(prefers-color-scheme: dark)").matches;
+      root.dataset.light = dark ? "day" : "lamp";
+      localStorage.setItem("light", root.dataset.light);
+    },
+  }));
+
+  Alpine.data("keys", () => ({
+    shown: false,
+    toggle() {
+      this.shown = !this.shown;
+    },
+    hide() {
+      this.shown = false;
+    },
+  }));
+
+  Alpine.data("chooser", () => ({
+    send() {
+      this.$root.submit();
+    },
+  }));
+
+  Alpine.data("dropZone", () => ({
+    over: false,
+    enter() {
+      this.over = true;
+    },
+    leave() {
+      this.over = false;
+    },
+    drop(event) {
+      this.over = false;
+      const input = this.$root.querySelector("input[type=file]");
+      input.files = event.dataTransfer.files;
+      this.$root.submit();
+    },
+    chosen() {
+      this.$root.submit();
+    },
+  }));
+});
+
+const isTyping = (element) => element.matches("input, select, textarea") || element.isContentEditable;
+
+const moveBetweenRows = (step) => {
+  const rows = [...document.querySelectorAll("[data-row]")];
+  if (rows.length === 0) {
+    return;
+  }
+  const at = rows.indexOf(document.activeElement);
+  const opened = rows.findIndex((row) => row.getAttribute("aria-current") === "true");
+  const from = at >= 0 ? at : opened;
+  const next = from < 0 ? 0 : Math.min(rows.length - 1, Math.max(0, from + step));
+  rows[next].focus();
+};
+
+const press = (selector) => document.querySelector(selector)?.click();
+
+const keys = {
+  ArrowDown: () => moveBetweenRows(1),
+  ArrowUp: () => moveBetweenRows(-1),
+  "/": () => document.querySelector("[data-search]")?.focus(),
+  "?": () => press("[data-keys]"),
+  u: () => press("[data-undo]"),
+  r: () => press("[data-redo]"),
+  c: () => document.querySelector("[data-choice]")?.focus(),
+  d: () => press("[data-download]"),
+  "[": () => press("[data-earlier]"),
+  "]": () => press("[data-later]"),
+};
+
+document.addEventListener("keydown", (event) => {
+  if (event.key === "Escape" && isTyping(event.target)) {
+    event.target.blur();
+    return;
+  }
+  const action = keys[event.key];
+  if (!action || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) {
+    return;
+  }
+  event.preventDefault();
+  action();
+});
+
+// A part of the page was replaced: the keyboard goes on where it was.
+let focused = null;
+document.addEventListener("htmx:beforeSwap", () => {
+  focused = document.activeElement?.id;
+});
+document.addEventListener("htmx:afterSettle", () => {
+  if (focused) {
+    document.getElementById(focused)?.focus();
+  }
+});
+for (const failure of ["htmx:sendError", "htmx:timeout"]) {
+  document.addEventListener(failure, () => {
+    const message = document.querySelector("[data-message]");
+    if (message) {
+      message.textContent = "The application does not answer; check that it still runs, then try again.";
+    }
+  });
+}
