@@ -6,10 +6,8 @@ import org.jollyledger.core.crosswalk.Statement.Entry;
 import org.jollyledger.core.crosswalk.Statement.Ledger;
 import org.jollyledger.core.midi.MidiEdit;
 import org.jollyledger.core.midi.MidiTrack;
-import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
-import org.jollyledger.core.sound.SoundDistance;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Conversion {
     private static final int NONE = Part.NONE;
-    private static final int KEYS = 16 * Note.COUNT;
+    private static final int CHANNELS = 16;
     /** How many earlier hits of a note are looked at for one that ends as the next begins. */
     private static final int MOST_OPEN_HITS = 16;
 
@@ -31,6 +29,10 @@ public final class Conversion {
     private final RouteTable table;
     private final boolean tracksApart;
     private final OptionalInt newChannel;
+    /** Whether all hits come out on one channel, so that a note alone tells where they meet. */
+    private final boolean oneChannel;
+
+    private final int keyCount;
 
     /** Outputs: number {@code hit} is the hit's first, those from {@code hitCount} on are layers. */
     private int outputCount;
@@ -45,14 +47,18 @@ public final class Conversion {
     private Conversion(Part part, Crosswalk crosswalk) {
         this.part = part;
         this.crosswalk = crosswalk;
-        table = new RouteTable(crosswalk);
+        table = crosswalk.table();
         tracksApart = part.file().format() == 2;
         OptionalInt target = crosswalk.target().channel();
         newChannel = target.equals(crosswalk.source().channel()) ? OptionalInt.empty() : target;
 
-        Ledger ledger = new Ledger(part.hitsPerNote());
+        oneChannel = newChannel.isPresent() || part.channels().count() == 1;
+        keyCount = oneChannel ? Note.COUNT : CHANNELS * Note.COUNT;
+
+        int[] hitsPerNote = part.hitsPerNote();
+        Ledger ledger = new Ledger(hitsPerNote);
         takeRoutes(ledger);
-        boolean[] contested = contestedNotes();
+        boolean[] contested = contestedNotes(hitsPerNote);
         if (contested != null) {
             fold(ledger, contested);
         }
@@ -75,40 +81,6 @@ public final class Conversion {
         return statement;
     }
 
-    /** The routes as plain arrays, for a quick walk through many hits. */
-    private static final class RouteTable {
-        private final boolean[] listed = new boolean[Note.COUNT];
-        private final int[][] notes = new int[Note.COUNT][];
-        private final int[][] from = new int[Note.COUNT][];
-        private final int[][] to = new int[Note.COUNT][];
-        private final boolean[][] same = new boolean[Note.COUNT][];
-        private final boolean[][] far = new boolean[Note.COUNT][];
-
-        RouteTable(Crosswalk crosswalk) {
-            for (Line line : crosswalk.source().lines()) {
-                listed[line.note().number()] = true;
-            }
-            for (Route route : crosswalk.routes()) {
-                int source = route.source().number();
-                int count = route.targets().size();
-                notes[source] = new int[count];
-                from[source] = new int[count];
-                to[source] = new int[count];
-                same[source] = new boolean[count];
-                far[source] = new boolean[count];
-                for (int i = 0; i < count; i++) {
-                    Target target = route.targets().get(i);
-                    SoundDistance distance = crosswalk.distance(route, target);
-                    notes[source][i] = target.note().number();
-                    from[source][i] = target.velocities().from();
-                    to[source][i] = target.velocities().to();
-                    same[source][i] = distance.value() == 0;
-                    far[source][i] = distance.isFar();
-                }
-            }
-        }
-    }
-
     private void takeRoutes(Ledger ledger) {
         int hitCount = part.hitCount();
         outputCount = hitCount;
@@ -128,6 +100,15 @@ public final class Conversion {
     }
 
     private void takeRoute(int hit, int note, int velocity, Ledger ledger) {
+        int only = table.onlyTarget[note];
+        if (only != NONE) {
+            outputNotes[hit] = (byte) only;
+            ledger.book(table.same[note][0] ? Entry.CARRIED : Entry.SUBSTITUTED, note);
+            if (table.far[note][0]) {
+                ledger.lose(Entry.SUBSTITUTED, hit, only);
+            }
+            return;
+        }
         int[] targets = table.notes[note];
         boolean sounds = false;
         for (int i = 0; i < targets.length; i++) {
@@ -167,10 +148,9 @@ public final class Conversion {
     }
 
     /** The notes on which outputs of different origin can meet; null when there are none. */
-    private boolean @Nullable [] contestedNotes() {
+    private boolean @Nullable [] contestedNotes(int[] hits) {
         boolean channelsMeet = newChannel.isPresent() && part.channels().count() > 1;
         int[] origins = new int[Note.COUNT];
-        int[] hits = part.hitsPerNote();
         for (int note = 0; note < Note.COUNT; note++) {
             if (hits[note] == 0) {
                 continue;
@@ -197,7 +177,8 @@ public final class Conversion {
     }
 
     private int key(int output) {
-        return newChannel(outputHits[output]) - 1 << 7 | outputNotes[output];
+        int note = outputNotes[output];
+        return oneChannel ? note : newChannel(outputHits[output]) - 1 << 7 | note;
     }
 
     private int origin(int output) {
@@ -214,11 +195,11 @@ public final class Conversion {
     /** Folds outputs of different origin that meet on one note at one moment. */
     private void fold(Ledger ledger, boolean[] contested) {
         int[] layersOfHit = firstLayers();
-        int[] group = new int[KEYS];
+        int[] group = new int[keyCount];
         Arrays.fill(group, NONE);
         // Outputs that stand together, as a chain for each key; a folded group is a chain of one.
         int[] previous = new int[outputCount];
-        boolean[] mixed = new boolean[KEYS];
+        boolean[] mixed = new boolean[keyCount];
         int[] order = tracksApart ? null : part.hitsInTime();
         for (int i = 0; i < part.hitCount(); i++) {
             int hit = order == null ? i : order[i];
@@ -352,7 +333,7 @@ public final class Conversion {
      * the same moment, and would cut it off. It is put before it.
      */
     private void endBeforeNextBegins(MidiEdit edit, boolean[] contested) {
-        int[] newestOpen = new int[KEYS];
+        int[] newestOpen = new int[keyCount];
         Arrays.fill(newestOpen, NONE);
         int[] olderOpen = new int[part.hitCount()];
         for (int hit = 0; hit < part.hitCount(); hit++) {
@@ -360,26 +341,35 @@ public final class Conversion {
                 continue;
             }
             int key = key(hit);
-            int seen = 0;
-            for (int open = newestOpen[key]; open != NONE && seen < MOST_OPEN_HITS; open = olderOpen[open]) {
-                seen++;
-                if (part.track(open) != part.track(hit)) {
-                    break;
+            int newest = NONE;
+            int kept = 0;
+            for (int open = newestOpen[key]; open != NONE && kept < MOST_OPEN_HITS; ) {
+                int older = olderOpen[open];
+                if (mayStillSound(open, hit)) {
+                    if (endsBehindBeginning(open, hit)) {
+                        putEndBefore(edit, open, hit);
+                    }
+                    olderOpen[open] = newest;
+                    newest = open;
+                    kept++;
                 }
-                if (endsBehindBeginning(open, hit)) {
-                    putEndBefore(edit, open, hit);
-                }
+                open = older;
             }
+            newestOpen[key] = newest;
             olderOpen[hit] = newestOpen[key];
             newestOpen[key] = hit;
         }
     }
 
+    private boolean mayStillSound(int earlier, int later) {
+        return part.track(earlier) == part.track(later)
+                && !part.hangs(earlier)
+                && part.endEvent(earlier) > part.onEvent(later);
+    }
+
     private boolean endsBehindBeginning(int earlier, int later) {
-        return !part.hangs(earlier)
-                && origin(earlier) != origin(later)
+        return origin(earlier) != origin(later)
                 && part.endTick(earlier) == part.tick(later)
-                && part.endEvent(earlier) > part.onEvent(later)
                 && part.tick(earlier) < part.tick(later);
     }
 

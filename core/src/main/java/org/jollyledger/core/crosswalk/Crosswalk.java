@@ -19,11 +19,13 @@ public final class Crosswalk {
     private final NoteMap source;
     private final NoteMap target;
     private final SortedMap<Note, Route> routes;
+    private final RouteTable table;
 
     private Crosswalk(NoteMap source, NoteMap target, SortedMap<Note, Route> routes) {
         this.source = source;
         this.target = target;
         this.routes = routes;
+        this.table = new RouteTable(this);
     }
 
     /** The crosswalk that the planner proposes. */
@@ -57,6 +59,10 @@ public final class Crosswalk {
                         + end.note().number() + ", so no route can lead there; choose one of its lines.");
             }
         }
+    }
+
+    RouteTable table() {
+        return table;
     }
 
     public NoteMap source() {

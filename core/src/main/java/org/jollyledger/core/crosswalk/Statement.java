@@ -79,7 +79,8 @@ public final class Statement {
 
     private final Part part;
     private final Crosswalk crosswalk;
-    private final int[][] counts;
+    private final int[] sums;
+    private final int[] counts;
     private final int[] hitsPerNote;
     private final int hitsOut;
     private final long[] losses;
@@ -87,6 +88,7 @@ public final class Statement {
     private Statement(Part part, Crosswalk crosswalk, Ledger ledger, int hitsOut) {
         this.part = part;
         this.crosswalk = crosswalk;
+        this.sums = ledger.sums;
         this.counts = ledger.counts;
         this.hitsPerNote = ledger.hitsPerNote;
         this.hitsOut = hitsOut;
@@ -104,15 +106,7 @@ public final class Statement {
 
     /** The counts of all lines together. */
     public Totals totals() {
-        int[] sums = new int[ENTRIES.length];
-        int in = 0;
-        for (int note = 0; note < Note.COUNT; note++) {
-            in += hitsPerNote[note];
-            for (int entry = 0; entry < ENTRIES.length; entry++) {
-                sums[entry] += counts[entry][note];
-            }
-        }
-        return totals(in, sums);
+        return totals(part.hitCount(), sums);
     }
 
     /** Hits counted on their way out, independently of the entries. */
@@ -143,7 +137,7 @@ public final class Statement {
     private LineAccount account(Note note) {
         int[] sums = new int[ENTRIES.length];
         for (int entry = 0; entry < ENTRIES.length; entry++) {
-            sums[entry] = counts[entry][note.number()];
+            sums[entry] = counts[note.number() * ENTRIES.length + entry];
         }
         return new LineAccount(
                 note,
@@ -194,7 +188,10 @@ public final class Statement {
     static final class Ledger {
         static final int NOWHERE = 0xFF;
 
-        private final int[][] counts = new int[ENTRIES.length][Note.COUNT];
+        private final int[] sums = new int[ENTRIES.length];
+        /** Six entries for each note. */
+        private final int[] counts = new int[Note.COUNT * ENTRIES.length];
+
         private final int[] hitsPerNote;
         private long[] losses = new long[16];
         private int lossCount;
@@ -204,7 +201,8 @@ public final class Statement {
         }
 
         void book(Entry entry, int note) {
-            counts[entry.ordinal()][note]++;
+            sums[entry.ordinal()]++;
+            counts[note * ENTRIES.length + entry.ordinal()]++;
         }
 
         /** Remembers a hit that is lost in some way; {@code landed} is a note or {@link #NOWHERE}. */

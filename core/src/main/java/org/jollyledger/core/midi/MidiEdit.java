@@ -58,13 +58,8 @@ public final class MidiEdit {
 
     /** The bytes of the changed file. */
     public byte[] toBytes() {
-        if (!changed) {
-            return patched.clone();
-        }
-        if (file.damageCount() == 0 && !file.wrapped() && allPatched()) {
-            return patched.clone();
-        }
-        return assemble();
+        boolean inPlace = file.damageCount() == 0 && !file.wrapped() && allPatched();
+        return changed && !inPlace ? assemble() : patched.clone();
     }
 
     private boolean allPatched() {
@@ -170,6 +165,11 @@ public final class MidiEdit {
             return statuses[event] == REMOVED;
         }
 
+        /** Whether the event and the one before it stay what they are. */
+        boolean keeps(int event) {
+            return statuses[event] == 0 && (event == 0 || statuses[event - 1] == 0);
+        }
+
         int status(int event) {
             return statuses[event] == 0 ? track.status(event) : statuses[event] & 0xFF;
         }
@@ -190,6 +190,14 @@ public final class MidiEdit {
         private final ByteSink sink;
         private long writtenTick;
         private int runningStatus;
+        /** Whether what was written last is the event that stands before in the file, unchanged in status. */
+        private boolean follows;
+
+        private int runStart;
+        /** Where the run of bytes to be copied ends, or 0 when there is none. */
+        private int runEnd;
+
+        private int lastOfRun;
 
         TrackWriter(byte[] bytes, MidiTrack track, TrackEdit edit, ByteSink sink) {
             this.bytes = bytes;
@@ -208,18 +216,50 @@ public final class MidiEdit {
                 while (next < insertions.length && insertions[next] >>> 24 == 2L * event) {
                     writeInserted(insertions[next++], track.tick(event));
                 }
-                if (!edit.removed(event)) {
+                if (edit.removed(event)) {
+                    flush();
+                    follows = false;
+                } else if (follows && !track.damaged() && edit.keeps(event)) {
+                    extendRun(event);
+                } else {
                     writeOwn(event);
+                    follows = true;
                 }
                 while (next < insertions.length && insertions[next] >>> 24 == 2L * event + 1) {
                     writeInserted(insertions[next++], track.tick(event));
                 }
             }
+            flush();
             writeEnd();
             sink.putInt(bodyStart - 4, sink.size() - bodyStart);
         }
 
+        /**
+         * The event stands directly behind the one before it, as in the file, and nothing about it changes: its bytes
+         * are copied together with those of its neighbours.
+         */
+        private void extendRun(int event) {
+            if (runEnd == 0) {
+                runStart = track.offset(event);
+            }
+            runEnd = track.end(event);
+            lastOfRun = event;
+        }
+
+        private void flush() {
+            if (runEnd == 0) {
+                return;
+            }
+            sink.write(bytes, runStart, runEnd);
+            writtenTick = track.tick(lastOfRun);
+            int status = track.status(lastOfRun);
+            runningStatus = status < 0xF0 ? status : 0;
+            runEnd = 0;
+        }
+
         private void writeInserted(long insertion, long tick) {
+            flush();
+            follows = false;
             int status = (int) (insertion >>> 16) & 0xFF;
             delta(tick);
             status(status, true);
@@ -228,6 +268,7 @@ public final class MidiEdit {
         }
 
         private void writeOwn(int event) {
+            flush();
             int status = edit.status(event);
             ownDelta(event);
             if (status >= 0xF0) {

@@ -124,6 +124,45 @@ public final class MidiTrack {
         return bytes[payloadStart(event) + position] & 0xFF;
     }
 
+    /** Takes the events that have to do with notes: note-off, note-on and key pressure. */
+    @FunctionalInterface
+    public interface NoteEvents {
+        /**
+         * @param event the index of the event
+         * @param tick when it happens
+         * @param status 0x80–0xAF
+         * @param note 0–127
+         * @param value velocity or pressure, 0–127
+         */
+        void take(int event, long tick, int status, int note, int value);
+    }
+
+    /**
+     * Hands over all note-offs, note-ons and key pressures on some channels, in the order of the file.
+     *
+     * @param channelMask one bit for each channel; bit 0 is channel 1
+     */
+    public void forEachNoteEvent(int channelMask, NoteEvents taker) {
+        for (int event = 0; event < eventCount; event++) {
+            int status = statuses[event] & 0xFF;
+            if (status <= 0xAF && (channelMask >> (status & 0x0F) & 1) == 1) {
+                int at = data1Offset(event);
+                int next = damaged ? data2Offset(event) : at + 1;
+                taker.take(event, ticks[event], status, bytes[at] & 0x7F, bytes[next] & 0x7F);
+            }
+        }
+    }
+
+    /** The byte of the file just behind an event of a track that is not damaged. */
+    int end(int event) {
+        if (event + 1 < eventCount) {
+            return starts[event + 1];
+        }
+        return status(event) < 0xF0
+                ? dataStarts[event] + (hasSecondByte(event) ? 2 : 1)
+                : payloadStart(event) + payloadLength(event);
+    }
+
     boolean damaged() {
         return damaged;
     }

@@ -6,6 +6,7 @@ import java.util.Map;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.pitch.Note;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The hits of a MIDI file on some channels, each with its end. Hits are addressed by their index, 0 to {@link
@@ -18,15 +19,15 @@ public final class Part {
     /** In place of an event or a hit that does not exist. */
     public static final int NONE = -1;
 
-    private static final int KEYS = 16 * Note.COUNT;
+    private static final int CHANNELS = 16;
 
     private final MidiFile file;
     private final Channels channels;
     private final int hitCount;
     private final long[] ticks;
-    private final byte[] notes;
-    private final byte[] velocities;
-    private final byte[] channelOfHit;
+    /** Note, velocity and channel of each hit, packed by {@link #pack}. */
+    private final int[] strokes;
+
     private final int[] tracks;
     private final int[] onEvents;
     private final int[] endEvents;
@@ -34,16 +35,14 @@ public final class Part {
     private final int[] pressureTracks;
     private final int[] pressureEvents;
     private final int[] pressureHits;
-    private final Map<Integer, TimeMap> timeMaps = new HashMap<>();
+    private final Map<Integer, TimeMap> timeMaps = new HashMap<>(2);
 
     private Part(MidiFile file, Channels channels, Collector collected) {
         this.file = file;
         this.channels = channels;
         hitCount = collected.count;
         ticks = collected.ticks;
-        notes = collected.notes;
-        velocities = collected.velocities;
-        channelOfHit = collected.channels;
+        strokes = collected.strokes;
         tracks = collected.tracks;
         onEvents = collected.onEvents;
         endEvents = collected.endEvents;
@@ -55,7 +54,7 @@ public final class Part {
 
     /** Takes the hits on some channels out of a file. */
     public static Part of(MidiFile file, Channels channels) {
-        Collector collector = new Collector();
+        Collector collector = new Collector(file);
         for (MidiTrack track : file.tracks()) {
             collector.collect(track, channels.mask());
         }
@@ -73,6 +72,10 @@ public final class Part {
             }
         }
         return new Channels(mask);
+    }
+
+    private static int pack(int note, int velocity, int channel) {
+        return channel << 14 | velocity << 7 | note;
     }
 
     public MidiFile file() {
@@ -95,17 +98,17 @@ public final class Part {
 
     /** The note number, 0–127. */
     public int note(int hit) {
-        return notes[hit];
+        return strokes[hit] & 0x7F;
     }
 
     /** The velocity, 1–127. */
     public int velocity(int hit) {
-        return velocities[hit];
+        return strokes[hit] >> 7 & 0x7F;
     }
 
     /** The channel, 1–16. */
     public int channel(int hit) {
-        return channelOfHit[hit];
+        return strokes[hit] >> 14;
     }
 
     /** The track, from 0. */
@@ -156,7 +159,7 @@ public final class Part {
     public int[] hitsPerNote() {
         int[] counts = new int[Note.COUNT];
         for (int hit = 0; hit < hitCount; hit++) {
-            counts[notes[hit]]++;
+            counts[strokes[hit] & 0x7F]++;
         }
         return counts;
     }
@@ -193,90 +196,89 @@ public final class Part {
     }
 
     /** Goes through the events once and pairs hits with their ends. */
-    private static final class Collector {
+    private static final class Collector implements MidiTrack.NoteEvents {
         private int count;
-        private long[] ticks = new long[64];
-        private byte[] notes = new byte[64];
-        private byte[] velocities = new byte[64];
-        private byte[] channels = new byte[64];
-        private int[] tracks = new int[64];
-        private int[] onEvents = new int[64];
-        private int[] endEvents = new int[64];
+        private long[] ticks;
+        private int[] strokes;
+        private int[] tracks;
+        private int[] onEvents;
+        private int[] endEvents;
+        private int[] nextOpen;
+        private int track;
 
         private int pressureCount;
         private int[] pressureTracks = new int[0];
         private int[] pressureEvents = new int[0];
         private int[] pressureHits = new int[0];
 
-        /** For each channel and note: hits that have not ended, first and last, and the hit begun last. */
-        private final int[] firstOpen = new int[KEYS];
+        private final @Nullable Keys[] keysOfChannel = new Keys[CHANNELS];
 
-        private final int[] lastOpen = new int[KEYS];
-        private final int[] lastHit = new int[KEYS];
-        /** The track for which the three above hold, so that they need no clearing between tracks. */
-        private final int[] trackOfKey = new int[KEYS];
-
-        private int[] nextOpen = new int[64];
-
-        Collector() {
-            Arrays.fill(trackOfKey, NONE);
+        /** Makes room for as many hits as tracks of nothing but hits with their ends would have. */
+        Collector(MidiFile file) {
+            int events =
+                    file.tracks().stream().mapToInt(MidiTrack::eventCount).max().orElse(0);
+            int room = events / 2 + 1;
+            ticks = new long[room];
+            strokes = new int[room];
+            tracks = new int[room];
+            onEvents = new int[room];
+            endEvents = new int[room];
+            nextOpen = new int[room];
         }
 
-        void collect(MidiTrack track, int channelMask) {
-            int eventCount = track.eventCount();
-            for (int event = 0; event < eventCount; event++) {
-                int status = track.status(event);
-                int command = status & 0xF0;
-                if (command > 0xA0 || (channelMask >> (status & 0x0F) & 1) == 0) {
-                    continue;
-                }
-                int note = track.data1(event);
-                int key = (status & 0x0F) << 7 | note;
-                if (trackOfKey[key] != track.index()) {
-                    trackOfKey[key] = track.index();
-                    firstOpen[key] = NONE;
-                    lastHit[key] = NONE;
-                }
-                if (command == 0xA0) {
-                    addPressure(track.index(), event, lastHit[key]);
-                    continue;
-                }
-                int velocity = track.data2(event);
-                if (command == 0x90 && velocity > 0) {
-                    begin(track, event, key, velocity);
-                } else {
-                    end(event, key);
-                }
+        void collect(MidiTrack source, int channelMask) {
+            track = source.index();
+            int first = count;
+            source.forEachNoteEvent(channelMask, this);
+            Arrays.fill(tracks, first, count, track);
+        }
+
+        @Override
+        public void take(int event, long tick, int status, int note, int value) {
+            Keys keys = keysOf(status & 0x0F);
+            keys.begin(track, note);
+            if (status >= 0xA0) {
+                addPressure(track, event, keys.lastHit[note]);
+            } else if (status >= 0x90 && value > 0) {
+                begin(event, tick, pack(note, value, (status & 0x0F) + 1), keys, note);
+            } else {
+                end(event, keys, note);
             }
         }
 
-        private void begin(MidiTrack track, int event, int key, int velocity) {
+        private Keys keysOf(int channelBits) {
+            Keys keys = keysOfChannel[channelBits];
+            if (keys == null) {
+                keys = new Keys();
+                keysOfChannel[channelBits] = keys;
+            }
+            return keys;
+        }
+
+        private void begin(int event, long tick, int stroke, Keys keys, int note) {
             if (count == ticks.length) {
                 grow(count * 2);
             }
-            ticks[count] = track.tick(event);
-            notes[count] = (byte) (key & 0x7F);
-            velocities[count] = (byte) velocity;
-            channels[count] = (byte) ((key >> 7) + 1);
-            tracks[count] = track.index();
+            ticks[count] = tick;
+            strokes[count] = stroke;
             onEvents[count] = event;
             endEvents[count] = NONE;
             nextOpen[count] = NONE;
-            if (firstOpen[key] == NONE) {
-                firstOpen[key] = count;
+            if (keys.firstOpen[note] == NONE) {
+                keys.firstOpen[note] = count;
             } else {
-                nextOpen[lastOpen[key]] = count;
+                nextOpen[keys.lastOpen[note]] = count;
             }
-            lastOpen[key] = count;
-            lastHit[key] = count;
+            keys.lastOpen[note] = count;
+            keys.lastHit[note] = count;
             count++;
         }
 
-        private void end(int event, int key) {
-            int hit = firstOpen[key];
+        private void end(int event, Keys keys, int note) {
+            int hit = keys.firstOpen[note];
             if (hit != NONE) {
                 endEvents[hit] = event;
-                firstOpen[key] = nextOpen[hit];
+                keys.firstOpen[note] = nextOpen[hit];
             }
         }
 
@@ -295,13 +297,32 @@ public final class Part {
 
         private void grow(int size) {
             ticks = Arrays.copyOf(ticks, size);
-            notes = Arrays.copyOf(notes, size);
-            velocities = Arrays.copyOf(velocities, size);
-            channels = Arrays.copyOf(channels, size);
+            strokes = Arrays.copyOf(strokes, size);
             tracks = Arrays.copyOf(tracks, size);
             onEvents = Arrays.copyOf(onEvents, size);
             endEvents = Arrays.copyOf(endEvents, size);
             nextOpen = Arrays.copyOf(nextOpen, size);
+        }
+    }
+
+    /** For each note of a channel: the hits that have not ended, first and last, and the hit begun last. */
+    private static final class Keys {
+        private final int[] firstOpen = new int[Note.COUNT];
+        private final int[] lastOpen = new int[Note.COUNT];
+        private final int[] lastHit = new int[Note.COUNT];
+        /** The track for which the three above hold, so that they need no clearing between tracks. */
+        private final int[] track = new int[Note.COUNT];
+
+        Keys() {
+            Arrays.fill(track, NONE);
+        }
+
+        void begin(int index, int note) {
+            if (track[note] != index) {
+                track[note] = index;
+                firstOpen[note] = NONE;
+                lastHit[note] = NONE;
+            }
         }
     }
 }

@@ -44,6 +44,8 @@ import org.jollyledger.web.part.SheetView;
 final class CrosswalkDrawing {
     private static final double THINNEST = 1.2;
     private static final double THICKEST = 9;
+    /** Half the height of the bar at which a silent route stops. */
+    private static final int STOP = 7;
 
     private final OpenCrosswalk open;
     private final Crosswalk crosswalk;
@@ -223,8 +225,9 @@ final class CrosswalkDrawing {
         boolean lost = totals.folded() > 0 || totals.silent() > 0;
         int from = middle(row);
         if (route.isSilent()) {
-            String stub = "M0 " + from + " H" + CrosswalkView.GAP / 5;
-            return List.of(new RouteLine(stub, round(width), true, isOpened, true, from));
+            int end = CrosswalkView.GAP / 5;
+            String stub = "M0 " + from + " H" + end + " M" + end + " " + (from - STOP) + " V" + (from + STOP);
+            return List.of(new RouteLine(stub, round(width), true, isOpened));
         }
         return route.targets().stream()
                 .map(end -> {
@@ -232,7 +235,7 @@ final class CrosswalkDrawing {
                     int bend = CrosswalkView.GAP / 2;
                     String path = "M0 " + from + " C" + bend + " " + from + " " + bend + " " + to + " "
                             + CrosswalkView.GAP + " " + to;
-                    return new RouteLine(path, round(width), lost, isOpened, false, from);
+                    return new RouteLine(path, round(width), lost, isOpened);
                 })
                 .toList();
     }

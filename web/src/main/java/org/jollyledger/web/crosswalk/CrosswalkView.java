@@ -54,8 +54,8 @@ record CrosswalkView(
     /** A line of the target map that is reached. */
     record TargetRow(String label, String name, FamilyMark family, int hits) {}
 
-    /** A route as a drawn line; {@code end} is where a silent one stops short. */
-    record RouteLine(String path, double width, boolean lost, boolean opened, boolean silent, int y) {}
+    /** A route as a drawn line; a silent one stops short. */
+    record RouteLine(String path, double width, boolean lost, boolean opened) {}
 
     /** The route whose reason and alternatives are shown. */
     record OpenRoute(

@@ -39,12 +39,12 @@ class FirstEntries implements ApplicationRunner {
 
     /** Last first: the list of parts shows what was used last at its top. */
     private static final List<Cue> CUES = List.of(
-            new Cue("lamplighters-round.mid", "pebbledash-16"),
-            new Cue("puppets-march.mid", "otterbrook-e7"),
-            new Cue("the-tightrope.mid", "quayside-oak"),
-            new Cue("clockmakers-waltz.mid", "candle-brushes"),
-            new Cue("harbour-overture.mid", "quayside-oak"),
-            new Cue("storm-at-sea.mid", "quayside-oak"));
+            new Cue("Lamplighter's Round.mid", "pebbledash-16"),
+            new Cue("Puppets' March.mid", "otterbrook-e7"),
+            new Cue("The Tightrope.mid", "quayside-oak"),
+            new Cue("Clockmaker's Waltz.mid", "candle-brushes"),
+            new Cue("Harbour Overture.mid", "quayside-oak"),
+            new Cue("Storm at Sea.mid", "quayside-oak"));
 
     private final LedgerService ledger;
     private final PartService parts;

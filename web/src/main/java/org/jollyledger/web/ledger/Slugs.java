@@ -25,7 +25,7 @@ public final class Slugs {
 
     static String of(String name) {
         String plain = Normalizer.normalize(name, Normalizer.Form.NFKD)
-                .replaceAll("\\p{M}", "")
+                .replaceAll("[\\p{M}'’]", "")
                 .toLowerCase(Locale.ROOT)
                 .replaceAll("[^a-z0-9]+", "-");
         String trimmed = plain.substring(0, Math.min(plain.length(), LONGEST));

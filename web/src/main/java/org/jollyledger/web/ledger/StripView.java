@@ -17,7 +17,8 @@ import org.jollyledger.core.sound.Family;
  */
 public record StripView(List<Run> runs, String words) {
     private static final int CELL = 4;
-    private static final int LANE = 4;
+    /** Lanes overlap a little: a run is six units high. */
+    private static final double LANE = 22 / 6.0;
 
     /** From the top of the strip to its bottom. */
     private static final List<Family> LANES = List.of(
@@ -31,7 +32,7 @@ public record StripView(List<Run> runs, String words) {
      * @param y where its family's lane begins
      * @param width how long it is
      */
-    public record Run(String family, int x, int y, int width) {}
+    public record Run(String family, int x, double y, int width) {}
 
     /** The strip of a map. */
     public static StripView of(NoteMap map) {
@@ -54,8 +55,11 @@ public record StripView(List<Run> runs, String words) {
 
     private static void addRun(List<Run> runs, char letter, int from, int to) {
         family(letter)
-                .ifPresent(family -> runs.add(
-                        new Run(family.code(), from * CELL, LANES.indexOf(family) * LANE, (to - from) * CELL)));
+                .ifPresent(family -> runs.add(new Run(
+                        family.code(),
+                        from * CELL,
+                        Math.round(LANES.indexOf(family) * LANE * 10) / 10.0,
+                        (to - from) * CELL)));
     }
 
     private static Optional<Family> family(char letter) {

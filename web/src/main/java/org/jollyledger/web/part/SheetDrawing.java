@@ -28,7 +28,7 @@ import org.jollyledger.web.part.SheetView.Window;
 public final class SheetDrawing {
     public static final int BARS_PER_SYSTEM = 4;
 
-    private static final int WIDTH = 1040;
+    private static final int WIDTH = 1068;
     private static final int MARGIN = 14;
     private static final int HEAD_ROOM = 20;
     private static final int MOST_GLYPHS = 4_000;

@@ -17,7 +17,7 @@ import org.jollyledger.core.midi.MidiFileBuilder;
 /**
  * Where the demo cues come from. Bars are written as rows of a grid, sixteen steps to a bar of 4/4: {@code g} ghost,
  * {@code p} soft, {@code m} middling, {@code f} loud, {@code F} accent. A hand that is never quite on the beat and never
- * twice as loud plays them. {@code main} writes the files; a test compares them with what stands here.
+ * twice as loud plays them; rows that begin with {@code =} are struck together, both hands at once. {@code main} writes the files; a test compares them with what stands here.
  */
 final class CueBook {
     private static final int TICKS_PER_BEAT = 480;
@@ -61,21 +61,22 @@ final class CueBook {
         for (int i = 0; i < times; i++) {
             for (String row : rows) {
                 String[] parts = row.strip().split("\\s+");
-                playRow(Integer.parseInt(parts[0]), parts[1]);
+                boolean onTheBeat = parts[0].startsWith("=");
+                playRow(Integer.parseInt(parts[0].replace("=", "")), parts[1], onTheBeat);
             }
             bars++;
         }
         return this;
     }
 
-    private void playRow(int note, String steps) {
+    private void playRow(int note, String steps, boolean onTheBeat) {
         double stepTicks = (double) ticksPerBar() / steps.length();
         for (int step = 0; step < steps.length(); step++) {
             Integer velocity = VELOCITIES.get(steps.charAt(step));
             if (velocity == null) {
                 continue;
             }
-            long late = Math.round(hand.nextGaussian() * LATEST_TICKS / 2.0);
+            long late = onTheBeat ? 0 : Math.round(hand.nextGaussian() * LATEST_TICKS / 2.0);
             long tick = Math.max(0, bars * (long) ticksPerBar() + Math.round(step * stepTicks) + late);
             int loud = velocity + hand.nextInt(2 * LOUDEST_DEVIATION + 1) - LOUDEST_DEVIATION;
             hit(tick, note, Math.max(1, Math.min(127, loud)));
@@ -127,12 +128,12 @@ final class CueBook {
     /** All cues by their file names. */
     static Map<String, byte[]> cues() {
         Map<String, byte[]> cues = new LinkedHashMap<>();
-        cues.put("harbour-overture.mid", harbourOverture());
-        cues.put("clockmakers-waltz.mid", clockmakersWaltz());
-        cues.put("storm-at-sea.mid", stormAtSea());
-        cues.put("the-tightrope.mid", theTightrope());
-        cues.put("puppets-march.mid", puppetsMarch());
-        cues.put("lamplighters-round.mid", lamplightersRound());
+        cues.put("Harbour Overture.mid", harbourOverture());
+        cues.put("Clockmaker's Waltz.mid", clockmakersWaltz());
+        cues.put("Storm at Sea.mid", stormAtSea());
+        cues.put("The Tightrope.mid", theTightrope());
+        cues.put("Puppets' March.mid", puppetsMarch());
+        cues.put("Lamplighter's Round.mid", lamplightersRound());
         return cues;
     }
 
@@ -142,8 +143,8 @@ final class CueBook {
                 .mark("Curtain")
                 .bar(
                         1,
-                        "75 F...............",
-                        "78 F...............",
+                        "=75 F...............",
+                        "=78 F...............",
                         "26 F.....f.f.......",
                         "29 ....F.......F...",
                         "57 ..m.m.m.m.m.m.m.")
@@ -161,8 +162,8 @@ final class CueBook {
                 .mark("Quayside")
                 .bar(
                         1,
-                        "75 F...............",
-                        "78 F...............",
+                        "=75 F...............",
+                        "=78 F...............",
                         "81 ..m.f.m.f.m.f.m.",
                         "26 F.....f.f.......",
                         "29 ....F.......F...")
@@ -174,7 +175,7 @@ final class CueBook {
                         "29 ....F.......F...",
                         "70 ....p.......p...")
                 .bar(1, "81 f.m.f.m.f.......", "26 F.....f.f.......", "29 ....F.......FFFF", "89 ........f.......")
-                .bar(1, "75 F...............", "78 F...............", "89 F...............", "26 F...............")
+                .bar(1, "=75 F...............", "=78 F...............", "=89 F...............", "26 F...............")
                 .bytes();
     }
 
@@ -212,8 +213,8 @@ final class CueBook {
                 .mark("First wave")
                 .bar(
                         1,
-                        "72 F...............",
-                        "78 F...............",
+                        "=72 F...............",
+                        "=78 F...............",
                         "26 F..f..f...F..f..",
                         "28 ....F..g.g..F..g",
                         "64 ..m.f.m.f.m.f.m.")
@@ -232,8 +233,8 @@ final class CueBook {
                 .mark("Mast breaks")
                 .bar(
                         1,
-                        "72 F...............",
-                        "75 F...............",
+                        "=72 F...............",
+                        "=75 F...............",
                         "89 ........F.......",
                         "26 F.F...F.F.F...F.",
                         "29 ....F.......F...",
@@ -242,8 +243,8 @@ final class CueBook {
                 .bar(1, fill)
                 .bar(
                         1,
-                        "72 F...............",
-                        "78 F...............",
+                        "=72 F...............",
+                        "=78 F...............",
                         "26 F.F...F.F.F...F.",
                         "29 ....F.......F...",
                         "67 ..f...f...f...f.")
@@ -260,7 +261,7 @@ final class CueBook {
                         "91 ......p.........")
                 .bar(1, "26 m.......m.......", "28 ....ggppmmff....", "5 ............m...", "44 ............m...")
                 .bar(3, "26 m.......m.......", "30 ....m.......m...", "81 m...m.p.m...m.p.", "70 ....p.......p...")
-                .bar(1, "72 F...............", "75 F...............", "26 F...............", "92 ....f...........")
+                .bar(1, "=72 F...............", "=75 F...............", "26 F...............", "92 ....f...........")
                 .bytes();
     }
 
@@ -322,7 +323,7 @@ final class CueBook {
                         "39 ....ffff........",
                         "42 ........ffff....",
                         "45 ............ffFF")
-                .bar(1, "54 F.......F.......", "57 F.......F.......", "30 F.......F.......")
+                .bar(1, "=54 F.......F.......", "=57 F.......F.......", "30 F.......F.......")
                 .grab(54, 4, 16)
                 .grab(57, 4, 16)
                 .grab(54, 12, 16)
@@ -334,7 +335,7 @@ final class CueBook {
     private static byte[] lamplightersRound() {
         return new CueBook("Lamplighter's Round", 6, 3, 176, 1)
                 .mark("First street")
-                .bar(5, "60 f.....m.....", "62 ......m.....", "70 ...m.....m..", "71 ...m.....m..", "74 p.p.m.p.p.m.")
+                .bar(5, "60 f.....m.....", "62 ......m.....", "=70 ...m.....m..", "=71 ...m.....m..", "74 p.p.m.p.p.m.")
                 .bar(1, "60 f.....m.....", "61 ......f...ff", "70 ...m.....m..", "71 ...m.....m..", "75 f.f...f.f...")
                 .mark("Last lamp")
                 .bar(
