@@ -90,16 +90,6 @@ document.addEventListener("keydown", (event) => {
   action();
 });
 
-// A part of the page was replaced: the keyboard goes on where it was.
-let focused = null;
-document.addEventListener("htmx:beforeSwap", () => {
-  focused = document.activeElement?.id;
-});
-document.addEventListener("htmx:afterSettle", () => {
-  if (focused) {
-    document.getElementById(focused)?.focus();
-  }
-});
 for (const failure of ["htmx:sendError", "htmx:timeout"]) {
   document.addEventListener(failure, () => {
     const message = document.querySelector("[data-message]");

@@ -1,11 +1,14 @@
 package org.jollyledger.web.api;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.problem.Refusal;
@@ -14,7 +17,6 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -25,9 +27,11 @@ class MapApi {
     record MapSummary(String slug, String name, String kind, int lineCount) {}
 
     private final LedgerService ledger;
+    private final LedgerProperties properties;
 
-    MapApi(LedgerService ledger) {
+    MapApi(LedgerService ledger, LedgerProperties properties) {
         this.ledger = ledger;
+        this.properties = properties;
     }
 
     @GetMapping
@@ -44,8 +48,13 @@ class MapApi {
     }
 
     @PostMapping
-    ResponseEntity<String> add(@RequestBody(required = false) byte[] body) {
-        if (body == null || body.length == 0) {
+    ResponseEntity<String> add(InputStream stream) throws IOException {
+        int limit = (int) properties.largestUpload().toBytes();
+        byte[] body = stream.readNBytes(limit + 1);
+        if (body.length > limit) {
+            throw Refusal.tooLarge(properties.largestUpload());
+        }
+        if (body.length == 0) {
             throw Refusal.incomplete("No document was sent; send a note map as JSON.");
         }
         NoteMap map;

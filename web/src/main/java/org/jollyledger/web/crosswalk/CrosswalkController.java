@@ -58,9 +58,14 @@ class CrosswalkController {
             @PathVariable int note,
             @RequestParam int base,
             @RequestParam String choice,
+            @RequestParam(defaultValue = "false") boolean proposed,
             Place place,
             @RequestHeader(name = "HX-Request", required = false) String htmx) {
-        return pageAfter(id, place, htmx, () -> crosswalks.choose(id, base, note, choice) + ".");
+        return pageAfter(
+                id,
+                place,
+                htmx,
+                () -> crosswalks.choose(id, base, note, proposed ? CrosswalkService.AS_PROPOSED : choice) + ".");
     }
 
     @PostMapping("/crosswalks/{id}/undo")

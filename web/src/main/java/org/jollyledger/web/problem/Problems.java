@@ -37,13 +37,7 @@ class Problems {
 
     @ExceptionHandler(MaxUploadSizeExceededException.class)
     Object tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request) {
-        return answer(request, HttpStatus.CONTENT_TOO_LARGE, sentenceForTooLarge(properties), List.of());
-    }
-
-    /** What to say of an upload over the limit. */
-    static String sentenceForTooLarge(LedgerProperties properties) {
-        return "What was sent is larger than " + properties.largestUpload().toMegabytes()
-                + " MB, the most that is taken; send a smaller file.";
+        return refused(Refusal.tooLarge(properties.largestUpload()), request);
     }
 
     @ExceptionHandler(MultipartException.class)

@@ -3,6 +3,7 @@ package org.jollyledger.web.problem;
 import java.util.List;
 import org.jollyledger.core.exchange.DocumentException;
 import org.springframework.http.HttpStatus;
+import org.springframework.util.unit.DataSize;
 
 /** A request that cannot be met, said in one sentence: what, where, what to do. */
 public final class Refusal extends RuntimeException {
@@ -35,6 +36,15 @@ public final class Refusal extends RuntimeException {
     /** The request lacks something. */
     public static Refusal incomplete(String sentence) {
         return new Refusal(HttpStatus.BAD_REQUEST, sentence, List.of());
+    }
+
+    /** More was sent than is taken. */
+    public static Refusal tooLarge(DataSize limit) {
+        return new Refusal(
+                HttpStatus.CONTENT_TOO_LARGE,
+                "What was sent is larger than " + limit.toMegabytes()
+                        + " MB, the most that is taken; send a smaller file.",
+                List.of());
     }
 
     /** Somebody else, or another tab, was quicker. */

@@ -8,7 +8,6 @@ import java.io.IOException;
 import org.jollyledger.web.LedgerProperties;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
-import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -26,7 +25,8 @@ class UploadLimitFilter extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         if (request.getContentLengthLong() > properties.largestUpload().toBytes()) {
-            Refusals.send(request, response, HttpStatus.CONTENT_TOO_LARGE, Problems.sentenceForTooLarge(properties));
+            Refusal refusal = Refusal.tooLarge(properties.largestUpload());
+            Refusals.send(request, response, refusal.status(), refusal.sentence());
             return;
         }
         chain.doFilter(request, response);

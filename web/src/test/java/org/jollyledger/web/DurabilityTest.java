@@ -1,0 +1,126 @@
+package org.jollyledger.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.RunningApplication;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** The application as a process of its own, which can be killed. */
+class DurabilityTest {
+    private static final int START_SECONDS = 90;
+
+    private record Started(Process process, String url, Path log) {}
+
+    private static Started start(Path folder, String... options) throws Exception {
+        int port = RunningApplication.freePort();
+        Path log = Files.createTempFile(folder, "log", ".txt");
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-cp",
+                System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
+                JollyLedgerApplication.class.getName(),
+                "--server.port=" + port,
+                "--jolly-ledger.data=" + folder.resolve("data")));
+        command.addAll(List.of(options));
+        Process process = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(log.toFile())
+                .start();
+        return new Started(process, "http://localhost:" + port, log);
+    }
+
+    private static void awaitReady(Started started) throws Exception {
+        long deadline = System.nanoTime() + TimeUnit.SECONDS.toNanos(START_SECONDS);
+        while (!Files.readString(started.log).contains("Jolly Ledger is ready at " + started.url)) {
+            assertThat(started.process.isAlive())
+                    .as(Files.readString(started.log))
+                    .isTrue();
+            assertThat(System.nanoTime()).as(Files.readString(started.log)).isLessThan(deadline);
+            Thread.sleep(100);
+        }
+    }
+
+    private static String document(int number) {
+        return "{\"name\": \"Kit " + number + "\", \"kind\": \"kit\", \"middleC\": \"C3\", \"lines\": ["
+                + "{\"note\": 36, \"name\": \"Kick\", \"sound\": \"kick\"}]}";
+    }
+
+    /** Killed in the middle of saving one map after another: every map that was acknowledged is there, whole. */
+    @Test
+    void whatWasSavedSurvivesAKill(@TempDir Path folder) throws Exception {
+        Started first = start(folder, "--jolly-ledger.demo=false");
+        awaitReady(first);
+        List<String> acknowledged = new ArrayList<>();
+        Thread killer = new Thread(() -> {
+            try {
+                Thread.sleep(1500);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            first.process.destroyForcibly();
+        });
+        killer.start();
+        try {
+            for (int number = 0; ; number++) {
+                HttpResponse<byte[]> response = Http.postJson(first.url + "/api/maps", document(number));
+                assertThat(response.statusCode()).isEqualTo(201);
+                acknowledged.add(response.headers().firstValue("Location").orElseThrow());
+            }
+        } catch (IOException killed) {
+            // The application is gone in the middle of a save, as intended.
+            killer.join();
+        }
+        first.process.waitFor();
+        assertThat(acknowledged).hasSizeGreaterThan(5);
+
+        Started second = start(folder, "--jolly-ledger.demo=false");
+        try {
+            awaitReady(second);
+            for (String location : acknowledged) {
+                JsonNode map = Http.json(Http.get(second.url + location));
+                assertThat(map.get("lines")).hasSize(1);
+            }
+            int stored = Http.json(Http.get(second.url + "/api/maps")).size();
+            assertThat(stored).isBetween(acknowledged.size() + 2, acknowledged.size() + 3);
+        } finally {
+            second.process.destroyForcibly().waitFor();
+        }
+    }
+
+    @Test
+    void doesNotOpenToOtherMachinesWithoutAPassword(@TempDir Path folder) throws Exception {
+        Started refused = start(folder, "--server.address=0.0.0.0");
+        assertThat(refused.process.waitFor(START_SECONDS, TimeUnit.SECONDS)).isTrue();
+        assertThat(refused.process.exitValue()).isNotZero();
+        assertThat(Files.readString(refused.log))
+                .contains("can be reached from other machines, and no password is set.", "JOLLY_LEDGER_PASSWORD");
+    }
+
+    @Test
+    void asksForThePasswordWhereOneIsSet(@TempDir Path folder) throws Exception {
+        Started started = start(
+                folder, "--server.address=0.0.0.0", "--jolly-ledger.password=curtain", "--jolly-ledger.demo=false");
+        try {
+            awaitReady(started);
+            assertThat(Http.get(started.url + "/api/maps", "Accept", "application/json")
+                            .statusCode())
+                    .isEqualTo(401);
+            String owner = Base64.getEncoder().encodeToString("owner:curtain".getBytes());
+            HttpResponse<byte[]> entered = Http.get(started.url + "/api/maps", "Authorization", "Basic " + owner);
+            assertThat(Http.json(entered)).hasSize(2);
+        } finally {
+            started.process.destroyForcibly().waitFor();
+        }
+    }
+}

@@ -1,0 +1,265 @@
+package org.jollyledger.web;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.SelectOption;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.util.Arrays;
+import java.util.Base64;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.web.support.Browser;
+import org.jollyledger.web.support.Browser.Window;
+import org.jollyledger.web.support.RunningApplication;
+import org.jollyledger.web.support.RunningApplication.Address;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.core.io.ClassPathResource;
+
+/** What a drum programmer does, in the real interface. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class JourneyTest {
+    private static byte[] cue(String name) throws Exception {
+        return new ClassPathResource("demo/cues/" + name + ".mid").getContentAsByteArray();
+    }
+
+    private static Locator link(Page page, String name) {
+        return page.getByRole(
+                AriaRole.LINK, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    private static Locator button(Page page, String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    @Test
+    void fromTheStartPageToTheFileInFiveClicks(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/"));
+        int clicks = 2;
+        link(page, "Storm at Sea").click();
+        clicks += playOn(page, "Tin Parade");
+        assertThat(clicks).isLessThanOrEqualTo(5);
+        assertThat(page.locator(".statement")).containsText("Closing hits, balanced");
+        Download download =
+                page.waitForDownload(() -> link(page, "Download the part").click());
+        assertThat(download.suggestedFilename()).isEqualTo("Storm at Sea (tin-parade).mid");
+        int hits = Part.of(MidiFile.read(Files.readAllBytes(download.path())), Channels.ALL)
+                .hitCount();
+        assertThat(page.locator(".closing .number")).hasText(String.valueOf(hits));
+    }
+
+    @Test
+    void aRouteIsChangedByHandTakenBackAndDoneAgain(Address address, Window window) {
+        Page page = window.page();
+        openCrosswalk(page, address, "harbour-overture", "Tin Parade");
+        String proposed = page.locator(".account").innerText();
+        page.locator("[data-row]", new Page.LocatorOptions().setHasText("China edge"))
+                .click();
+        assertThat(page.locator(".opened-route")).containsText("no china here: crash 1, edge is the nearest cymbal");
+        page.locator("#choice").selectOption("silent");
+        button(page, "Change the route").click();
+        assertThat(page.locator("[data-message]")).hasText("China edge is left silent.");
+        assertThat(page.locator(".opened-route")).containsText("left silent on purpose");
+        assertThat(page.locator(".losses")).containsText("China edge stays silent");
+        assertThat(page.locator(".account")).not().hasText(proposed);
+        page.keyboard().press("u");
+        assertThat(page.locator("[data-message]")).hasText("Taken back: China edge is left silent.");
+        assertThat(page.locator(".account").innerText()).isEqualTo(proposed);
+        page.keyboard().press("r");
+        assertThat(page.locator("[data-message]")).hasText("Done again: China edge is left silent.");
+        button(page, "As proposed").click();
+        assertThat(page.locator("[data-message]")).hasText("China edge goes to Crash left, as proposed.");
+        page.reload();
+        assertThat(page.locator(".account").innerText()).isEqualTo(proposed);
+    }
+
+    private static void openCrosswalk(Page page, Address address, String part, String target) {
+        page.navigate(address.url("/parts/" + part));
+        playOn(page, target);
+        page.waitForURL(Pattern.compile("/crosswalks/\\d+$"));
+    }
+
+    /** Chooses the target by its button when it was used lately, else from the list; answers how many clicks it takes. */
+    private static int playOn(Page page, String target) {
+        if (button(page, target).count() == 1) {
+            button(page, target).click();
+            return 1;
+        }
+        page.locator("#to").selectOption(new SelectOption().setLabel(target));
+        button(page, "Convert").click();
+        return 3;
+    }
+
+    @Test
+    void twoTabsNeverOverwriteEachOther(Address address, Window window) {
+        Page first = window.page();
+        openCrosswalk(first, address, "the-tightrope", "Tin Parade");
+        Page second = first.context().newPage();
+        second.navigate(first.url() + "?route=28");
+        first.locator("#from-28").click();
+        first.locator("#choice").selectOption("silent");
+        button(first, "Change the route").click();
+        assertThat(first.locator("[data-message]")).hasText("Snare is left silent.");
+        second.locator("#choice").selectOption("48");
+        button(second, "Change the route").click();
+        assertThat(second.locator("[data-message]")).containsText("was changed elsewhere");
+        assertThat(second.locator(".opened-route")).containsText("left silent on purpose");
+    }
+
+    @Test
+    void everythingIsReachedByKeyboard(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/"));
+        page.keyboard().press("/");
+        page.keyboard().type("splash");
+        assertThat(page.locator("#maps tbody tr").first()).isVisible();
+        assertThat(link(page, "Tin Parade")).hasCount(0);
+        assertThat(link(page, "Quayside Oak")).isVisible();
+        page.keyboard().press("Escape");
+        page.keyboard().press("?");
+        assertThat(page.locator("#keys-list")).isVisible();
+        page.keyboard().press("Escape");
+        assertThat(page.locator("#keys-list")).isHidden();
+        openCrosswalk(page, address, "storm-at-sea", "Tin Parade");
+        page.keyboard().press("ArrowDown");
+        page.keyboard().press("ArrowDown");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#open-title")).containsText("Crash 1 choke");
+        page.keyboard().press("c");
+        assertThat(page.locator("#choice")).isFocused();
+        page.keyboard().press("ArrowDown");
+        page.keyboard().press("Tab");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("[data-message]")).containsText("Crash 1 choke goes to");
+        page.keyboard().press("]");
+        assertThat(page.locator("#sheets-title ~ nav")).containsText("Bars 5 to 8 of 32");
+        page.keyboard().press("u");
+        assertThat(page.locator("[data-message]")).containsText("Taken back");
+    }
+
+    @Test
+    void aPartIsUploadedByButton(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/parts"));
+        page.setInputFiles("input[type=file]", new FilePayload("my <b>loop.mid", "audio/midi", cue("The Tightrope")));
+        assertThat(page.locator("h1")).hasText("my <b>loop");
+        assertThat(page.locator(".heading")).containsText("158 hits · 8 bars · format 1 · 2 tracks · 480 ticks a beat");
+    }
+
+    @Test
+    void aPartIsUploadedByDroppingItAndAskedWhatItWasWrittenFor(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/"));
+        String bytes = Base64.getEncoder().encodeToString(cue("Clockmaker's Waltz"));
+        page.evaluate("""
+                bytes => {
+                  const data = new DataTransfer();
+                  const content = Uint8Array.from(atob(bytes), letter => letter.charCodeAt(0));
+                  data.items.add(new File([content], "dropped waltz.mid"));
+                  document.querySelector(".drop").dispatchEvent(new DragEvent("drop", {dataTransfer: data, bubbles: true, cancelable: true}));
+                }""", bytes);
+        assertThat(page.locator("h1")).hasText("dropped waltz");
+        assertThat(page.locator(".convert")).containsText("Written for (say which)");
+        page.locator("#map").selectOption("candle-brushes");
+        assertThat(page.locator(".sheet").first()).containsText("Sweep");
+        assertThat(page.locator(".sheet .unlisted")).hasCount(0);
+        playOn(page, "Quayside Oak");
+        assertThat(page.locator(".statement")).containsText("Opening hits");
+        link(page, "dropped waltz").click();
+        assertThat(page.locator("#map")).hasValue("candle-brushes");
+    }
+
+    @Test
+    void whatIsNoPartIsRefusedBesideTheFieldAndLeavesNothing(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/parts"));
+        int before = page.locator("tbody tr").count();
+        page.setInputFiles(
+                "input[type=file]",
+                new FilePayload("letter.mid", "audio/midi", "Dear puppets".getBytes(StandardCharsets.UTF_8)));
+        assertThat(page.locator("[role=alert]")).containsText("\"letter.mid\": This is not a MIDI file");
+        assertThat(page.locator("tbody tr")).hasCount(before);
+    }
+
+    @Test
+    void damageIsToldOnThePage(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/parts"));
+        byte[] cut = Arrays.copyOf(cue("Storm at Sea"), 1500);
+        page.setInputFiles("input[type=file]", new FilePayload("cut off.mid", "audio/midi", cut));
+        assertThat(page.locator("[aria-label='Damage in the file']")).containsText("byte 1");
+        assertThat(page.locator("[aria-label='Damage in the file']")).containsText("Track 2");
+    }
+
+    @Test
+    void hitsAreDrawnAsNotationDrawsThem(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/parts/the-tightrope"));
+        Locator system = page.locator(".sheet svg").first();
+        assertThat(system.locator("g.glyph use[href='#mark-ghost']").count()).isGreaterThan(10);
+        assertThat(system.locator("g.glyph.family-hihat use[href='#head-cross']")
+                        .count())
+                .isGreaterThan(20);
+        assertThat(system.locator("g.glyph.family-kick use[href='#head-round']").count())
+                .isGreaterThan(8);
+        assertThat(system.locator("use[href='#mark-open']")).hasCount(2);
+        assertThat(system.locator("g.glyph title").first())
+                .containsText(Pattern.compile("note \\d+ · .*, velocity \\d+, bar 1, beat"));
+    }
+
+    @Test
+    @Tag("scripts-off")
+    void withScriptsOffAllOfItWorks(Address address, Window window) {
+        Page page = window.page();
+        openCrosswalk(page, address, "harbour-overture", "Candle Brushes");
+        page.locator("[data-row]").first().click();
+        assertThat(page.locator(".opened-route")).isVisible();
+        page.locator("#choice").selectOption("silent");
+        button(page, "Change the route").click();
+        assertThat(page.locator("[data-message]")).containsText("is left silent.");
+        button(page, "Undo").click();
+        assertThat(page.locator("[data-message]")).containsText("Taken back");
+        page.navigate(address.url("/?q=waltz"));
+        assertThat(page.locator("#maps")).containsText("No map speaks of “waltz”.");
+    }
+
+    @Test
+    void everyPageIsAccessible(Address address, Window window) {
+        checkAllPages(address, window.page());
+    }
+
+    @Test
+    @Tag("lamp-light")
+    void everyPageIsAccessibleInLampLight(Address address, Window window) {
+        checkAllPages(address, window.page());
+    }
+
+    private static void checkAllPages(Address address, Page page) {
+        for (String path :
+                List.of("/", "/?q=nothing+at+all", "/maps/quayside-oak", "/parts", "/parts/storm-at-sea", "/nowhere")) {
+            page.navigate(address.url(path));
+            Browser.assertAccessible(page);
+        }
+        openCrosswalk(page, address, "storm-at-sea", "Lamplighter Box, street set");
+        Browser.assertAccessible(page);
+        page.locator("[data-row]").nth(1).click();
+        assertThat(page.locator(".opened-route")).isVisible();
+        for (int[] size : new int[][] {{1280, 800}, {820, 1180}, {400, 800}}) {
+            page.setViewportSize(size[0], size[1]);
+            Browser.assertAccessible(page);
+        }
+    }
+}

@@ -1,0 +1,169 @@
+package org.jollyledger.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.InputStream;
+import java.net.URI;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import org.jollyledger.web.part.FileName;
+import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.RunningApplication;
+import org.jollyledger.web.support.RunningApplication.Address;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Every attempt here is one that somebody could make from outside. */
+@ExtendWith(RunningApplication.class)
+class SafetyTest {
+    private static final String EMPTY_MAP =
+            "{\"name\": \"Kit\", \"kind\": \"kit\", \"middleC\": \"C3\", \"lines\": []}";
+
+    @ParameterizedTest
+    @ValueSource(strings = {"evil.example", "evil.example:80", "localhost.evil.example", "10.0.0.1", ""})
+    void aStrangeHostIsRefused(String host, Address address) throws Exception {
+        for (String path : new String[] {"/", "/api/maps"}) {
+            HttpResponse<byte[]> response = Http.get(address.url(path), "Host", host);
+            assertThat(response.statusCode()).isEqualTo(400);
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "Origin, http://evil.example",
+        "Origin, null",
+        "Origin, http://localhost:1",
+        "Sec-Fetch-Site, cross-site",
+        "Sec-Fetch-Site, same-site"
+    })
+    void whatAnotherSiteSendsIsRefused(String header, String value, Address address) throws Exception {
+        assertThat(Http.postJson(address.url("/api/maps"), EMPTY_MAP, header, value)
+                        .statusCode())
+                .isEqualTo(403);
+        assertThat(Http.get(address.url("/api/maps"), header, value).statusCode())
+                .isEqualTo(403);
+        HttpRequest.Builder form = HttpRequest.newBuilder(URI.create(address.url("/crosswalks")))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString("part=storm-at-sea&from=quayside-oak&to=tin-parade"));
+        assertThat(Http.send(form, header, value).statusCode()).isEqualTo(403);
+    }
+
+    @Test
+    void aFormWithoutItsTokenIsRefused(Address address) throws Exception {
+        HttpRequest.Builder form = HttpRequest.newBuilder(URI.create(address.url("/crosswalks")))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString("part=storm-at-sea&from=quayside-oak&to=tin-parade"));
+        HttpResponse<byte[]> response = Http.send(form);
+        assertThat(response.statusCode()).isEqualTo(403);
+        assertThat(Http.text(response)).contains("too old to be trusted");
+        assertThat(Http.postFile(address.url("/parts"), "file", "a.mid", new byte[10])
+                        .statusCode())
+                .isEqualTo(403);
+    }
+
+    /** A hundred megabytes that announce themselves, and as many that do not. */
+    @Test
+    void anUploadOverTheLimitIsRefused(Address address) throws Exception {
+        String url = address.url("/api/convert?from=general-midi-1&to=tin-parade");
+        HttpResponse<byte[]> announced = Http.postFile(url, "part", "huge.mid", new byte[100_000_000]);
+        assertThat(announced.statusCode()).isEqualTo(413);
+        assertThat(Http.json(announced).get("detail").stringValue())
+                .isEqualTo("What was sent is larger than 16 MB, the most that is taken; send a smaller file.");
+        HttpRequest.Builder endless = HttpRequest.newBuilder(URI.create(url))
+                .header("Content-Type", "multipart/form-data; boundary=b")
+                .POST(HttpRequest.BodyPublishers.ofInputStream(() -> new Zeros(40_000_000)));
+        assertThat(Http.send(endless).statusCode()).isEqualTo(413);
+        HttpRequest.Builder document = HttpRequest.newBuilder(URI.create(address.url("/api/maps")))
+                .header("Content-Type", "application/json")
+                .POST(HttpRequest.BodyPublishers.ofInputStream(() -> new Zeros(40_000_000)));
+        assertThat(Http.send(document).statusCode()).isEqualTo(413);
+        HttpResponse<byte[]> page = Http.postFile(address.url("/parts"), "file", "huge.mid", new byte[17_000_000]);
+        assertThat(page.statusCode()).isEqualTo(413);
+        assertThat(Http.text(page)).contains("larger than 16 MB");
+    }
+
+    /** A form with one file of so many bytes, whose length is not announced. */
+    private static final class Zeros extends InputStream {
+        private static final byte[] HEAD =
+                "--b\r\nContent-Disposition: form-data; name=\"part\"; filename=\"x.mid\"\r\n\r\n".getBytes();
+
+        private int position;
+        private final int length;
+
+        Zeros(int length) {
+            this.length = length;
+        }
+
+        @Override
+        public int read() {
+            if (position >= length) {
+                return -1;
+            }
+            int value = position < HEAD.length ? HEAD[position] : 0;
+            position++;
+            return value;
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "../../etc/passwd | passwd",
+                "..\\..\\windows\\system.mid | system.mid",
+                "/absolute/path.mid | path.mid",
+                ".. | part.mid",
+                "'' | part.mid",
+                "a\u202Edim.exe.mid | adim.exe.mid",
+                "Storm at Sea.mid | Storm at Sea.mid"
+            })
+    void aFileNameIsALabelAndNeverAPath(String sent, String label) {
+        assertThat(FileName.of(sent).text()).isEqualTo(label);
+    }
+
+    @Test
+    void scriptInNamesStaysText(Address address) throws Exception {
+        String script = "<script>alert(1)</script>";
+        String map = "{\"name\": \"" + script + "\", \"maker\": \"" + script + "\", \"remark\": \"" + script
+                + "\", \"kind\": \"kit\", \"middleC\": \"C3\", \"lines\": [{\"note\": 36, \"name\": \"" + script
+                + "\", \"shortName\": \"<script>a()\", \"sound\": \"kick\", \"chokeGroup\": \"<script>\"}]}";
+        String location = Http.postJson(address.url("/api/maps"), map)
+                .headers()
+                .firstValue("Location")
+                .orElseThrow();
+        String slug = location.substring(location.lastIndexOf('/') + 1);
+        for (String path : new String[] {
+            "/maps/" + slug,
+            "/?q=alert",
+            "/?q=%3Cscript%3Ealert(2)%3C/script%3E",
+            "/parts/" + "storm-at-sea?map=" + slug
+        }) {
+            String page = Http.text(Http.get(address.url(path)));
+            assertThat(page)
+                    .doesNotContain("<script>alert")
+                    .doesNotContain("<script>a()")
+                    .doesNotContain("\"<script>");
+        }
+        assertThat(Http.text(Http.get(address.url("/maps/" + slug)))).contains("&lt;script&gt;alert(1)");
+    }
+
+    @Test
+    void everyPageForbidsScriptsFromElsewhereAndFrames(Address address) throws Exception {
+        for (String path :
+                new String[] {"/", "/parts", "/maps/tin-parade", "/parts/storm-at-sea", "/nowhere", "/api/maps"}) {
+            HttpResponse<byte[]> response = Http.get(address.url(path));
+            String policy =
+                    response.headers().firstValue("Content-Security-Policy").orElse("");
+            assertThat(policy)
+                    .contains("default-src 'none'", "script-src 'self'", "frame-ancestors 'none'")
+                    .doesNotContain("unsafe");
+            assertThat(response.headers().firstValue("X-Content-Type-Options")).contains("nosniff");
+            assertThat(Http.text(response))
+                    .doesNotContainPattern("(?i)\\son[a-z]+=")
+                    .doesNotContain(" style=");
+        }
+    }
+}

@@ -1,0 +1,106 @@
+package org.jollyledger.web.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import org.jollyledger.core.crosswalk.Conversion;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Statement;
+import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.core.io.ClassPathResource;
+
+class DemoTest {
+    private static NoteMap map(String name) throws Exception {
+        return NoteMapJson.read(new String(
+                new ClassPathResource("demo/maps/" + name + ".json").getContentAsByteArray(), StandardCharsets.UTF_8));
+    }
+
+    private static Statement convert(String cue, String from, String to) throws Exception {
+        NoteMap source = map(from);
+        Part part = DrumChannel.find(MidiFile.read(CueBook.cues().get(cue)), source.channel())
+                .part();
+        return Conversion.of(part, Crosswalk.propose(source, map(to))).statement();
+    }
+
+    @Test
+    void theStoredCuesAreWhatTheCueBookPlays() throws Exception {
+        for (Map.Entry<String, byte[]> cue : CueBook.cues().entrySet()) {
+            assertThat(new ClassPathResource("demo/cues/" + cue.getKey()).getContentAsByteArray())
+                    .as(cue.getKey())
+                    .isEqualTo(cue.getValue());
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "quayside-oak",
+                "tin-parade",
+                "candle-brushes",
+                "otterbrook-e7",
+                "pebbledash-16",
+                "lamplighter-box-parlour",
+                "lamplighter-box-street",
+                "lamplighter-box-night"
+            })
+    void everyMapReadsAndHasShortNamesThatFit(String name) throws Exception {
+        NoteMap map = map(name);
+        assertThat(map.lines()).extracting(Line::note).doesNotHaveDuplicates();
+        assertThat(map.lines())
+                .extracting(Line::shortName)
+                .doesNotHaveDuplicates()
+                .allSatisfy(shortName -> assertThat(shortName.length()).isLessThanOrEqualTo(Line.WANTED_SHORT_NAME));
+    }
+
+    /** Each cue on the map it was written for: how many bars and hits it has, and how many hits no line knows. */
+    @ParameterizedTest
+    @CsvSource({
+        "Harbour Overture.mid, quayside-oak, 16, 0",
+        "Clockmaker's Waltz.mid, candle-brushes, 24, 0",
+        "Storm at Sea.mid, quayside-oak, 32, 1",
+        "The Tightrope.mid, quayside-oak, 8, 0",
+        "Puppets' March.mid, otterbrook-e7, 16, 0",
+        "Lamplighter's Round.mid, pebbledash-16, 12, 0"
+    })
+    void everyCuePlaysOnItsOwnMap(String cue, String name, long bars, int unlisted) throws Exception {
+        Statement statement = convert(cue, name, name);
+        Part part = statement.part();
+        assertThat(statement.totals().unlisted()).isEqualTo(unlisted);
+        assertThat(part.place(part.hitCount() - 1).bar()).isEqualTo(bars);
+    }
+
+    /** What each cue is there to show going wrong. */
+    @Test
+    void theCuesShowWhatGoesWrong() throws Exception {
+        Statement crashes = convert("Harbour Overture.mid", "quayside-oak", "lamplighter-box-night");
+        assertThat(crashes.losses())
+                .as("two crashes on one downbeat become one")
+                .anySatisfy(loss -> {
+                    assertThat(loss.entry()).isEqualTo(Statement.Entry.FOLDED);
+                    assertThat(loss.place().words()).isEqualTo("bar 1, beat 1");
+                });
+        Statement fill = convert("Storm at Sea.mid", "quayside-oak", "lamplighter-box-night");
+        assertThat(fill.crosswalk().routeFrom(Note.of(50)).orElseThrow().targets())
+                .as("toms 3 and 4 become one")
+                .isEqualTo(fill.crosswalk().routeFrom(Note.of(53)).orElseThrow().targets());
+        assertThat(fill.losses()).as("choked crashes are left silent").anySatisfy(loss -> {
+            assertThat(loss.entry()).isEqualTo(Statement.Entry.SILENT);
+            assertThat(loss.note()).isEqualTo(Note.of(77));
+        });
+        Statement round = convert("Lamplighter's Round.mid", "pebbledash-16", "candle-brushes");
+        assertThat(round.totals().silent())
+                .as("tambourine, shaker and wood block play nothing")
+                .isPositive();
+    }
+}

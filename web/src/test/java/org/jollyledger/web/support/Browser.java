@@ -1,0 +1,124 @@
+package org.jollyledger.web.support;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.ColorScheme;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.extension.AfterEachCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+
+/** Gives each test a fresh page in the system's Chromium, and lets none pass that left an error in the console. */
+public final class Browser implements ParameterResolver, AfterEachCallback {
+    private static final ExtensionContext.Namespace NAMESPACE = ExtensionContext.Namespace.create(Browser.class);
+    private static final List<String> ARGUMENTS = List.of(
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync");
+
+    private static final class Chromium implements ExtensionContext.Store.CloseableResource {
+        private final Playwright playwright = Playwright.create();
+        private final com.microsoft.playwright.Browser browser = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(ARGUMENTS));
+
+        @Override
+        public void close() {
+            playwright.close();
+        }
+    }
+
+    /** A window of its own with an open page. */
+    public static final class Window {
+        private final BrowserContext context;
+        private final Page page;
+        private final List<String> errors = new ArrayList<>();
+
+        private Window(BrowserContext context) {
+            this.context = context;
+            page = context.newPage();
+            page.setDefaultTimeout(15_000);
+            page.onConsoleMessage(message -> {
+                if (message.type().equals("error") && !message.text().contains("the server responded with a status")) {
+                    errors.add(message.text());
+                }
+            });
+            page.onPageError(errors::add);
+            page.onRequest(request -> {
+                if (!request.url().startsWith("http://localhost:")
+                        && !request.url().startsWith("data:")) {
+                    errors.add("asked for " + request.url());
+                }
+            });
+        }
+
+        public Page page() {
+            return page;
+        }
+    }
+
+    @Override
+    public boolean supportsParameter(ParameterContext parameter, ExtensionContext extension) {
+        return parameter.getParameter().getType() == Window.class;
+    }
+
+    @Override
+    public Object resolveParameter(ParameterContext parameter, ExtensionContext extension) {
+        boolean scripts = !extension.getTags().contains("scripts-off");
+        boolean dark = extension.getTags().contains("lamp-light");
+        BrowserContext context = chromium(extension)
+                .browser
+                .newContext(new com.microsoft.playwright.Browser.NewContextOptions()
+                        .setViewportSize(1280, 800)
+                        .setColorScheme(dark ? ColorScheme.DARK : ColorScheme.LIGHT)
+                        .setJavaScriptEnabled(scripts));
+        Window window = new Window(context);
+        extension.getStore(NAMESPACE).put(Window.class, window);
+        return window;
+    }
+
+    private static Chromium chromium(ExtensionContext extension) {
+        return extension
+                .getRoot()
+                .getStore(NAMESPACE)
+                .getOrComputeIfAbsent(Chromium.class, key -> new Chromium(), Chromium.class);
+    }
+
+    @Override
+    public void afterEach(ExtensionContext extension) {
+        Window window = extension.getStore(NAMESPACE).remove(Window.class, Window.class);
+        if (window != null) {
+            window.context.close();
+            assertThat(window.errors)
+                    .as("errors in the browser's console, or requests to elsewhere")
+                    .isEmpty();
+        }
+    }
+
+    /** Checks a page by axe-core, and that it does not scroll sideways. */
+    public static void assertAccessible(Page page) {
+        List<Rule> violations = new AxeBuilder(page).analyze().getViolations();
+        assertThat(violations)
+                .as(page.url())
+                .extracting(rule -> rule.getId() + ": " + rule.getNodes().get(0).getHtml())
+                .isEmpty();
+        assertThat((Integer)
+                        page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth"))
+                .as("%s scrolls sideways", page.url())
+                .isZero();
+    }
+}
