@@ -1,0 +1,36 @@
+#!/usr/bin/env bash
+# The whole test run: formatting, the core against tables and outside readers, the application in a real browser.
+# Needs a JDK; everything else it installs itself (Debian, as root or with sudo).
+set -euo pipefail
+cd "$(dirname "$0")"
+
+if ! command -v javac >/dev/null; then
+  echo "The tests need a JDK, version 17 or later; on Debian: apt-get install default-jdk-headless" >&2
+  exit 1
+fi
+
+# What the results are checked against, beside the browser.
+declare -A packages=(
+  [/usr/bin/chromium]=chromium
+  [/usr/bin/midicsv]=midicsv
+  [/usr/bin/perl]=perl
+  [/usr/bin/python3]=python3
+  [/usr/lib/python3/dist-packages/mido]=python3-mido
+  [/usr/share/perl5/MIDI.pm]=libmidi-perl
+  [/usr/share/planetblupi/music]=planetblupi-music-midi
+)
+missing=()
+for path in "${!packages[@]}"; do
+  [ -e "$path" ] || missing+=("${packages[$path]}")
+done
+if [ ${#missing[@]} -gt 0 ]; then
+  echo "Installing ${missing[*]} …"
+  as_root=()
+  [ "$(id -u)" -eq 0 ] || as_root=(sudo)
+  "${as_root[@]}" apt-get update -q
+  "${as_root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y -q --no-install-recommends "${missing[@]}"
+fi
+
+export JOLLY_LEDGER_OUTSIDE_CHECKS=1
+export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1
+exec ./mvnw -B -ntp verify
