@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.notemap.GeneralMidi;
@@ -46,16 +47,33 @@ class OutsideReadersTest {
                         print(index, tick, message.hex().replace(' ', '').lower())
             """;
 
-    private static List<byte[]> conversions() throws Exception {
+    /** The maps that ship with the application. */
+    private static List<NoteMap> demoMaps() throws Exception {
+        List<NoteMap> maps = new ArrayList<>();
+        try (Stream<Path> files = Files.list(Path.of("../web/src/main/resources/demo/maps"))) {
+            for (Path file : files.sorted().toList()) {
+                maps.add(NoteMapJson.read(Files.readString(file)));
+            }
+        }
+        assertThat(maps).hasSizeGreaterThan(5);
+        return maps;
+    }
+
+    /** All real files from General MIDI to a map, and back again. */
+    private static List<byte[]> conversions(NoteMap target) throws Exception {
         List<byte[]> files = new ArrayList<>();
         for (Path path : Outside.realFiles()) {
             Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(10));
             assertThat(part.hitCount()).isPositive();
-            Conversion there = Conversion.of(part, Crosswalk.propose(GM, HALF));
+            Conversion there = Conversion.of(part, Crosswalk.propose(GM, target));
             assertThat(there.statement().balances()).isTrue();
             files.add(there.bytes());
             Part converted = Part.of(MidiFile.read(there.bytes()), Channels.only(10));
-            files.add(Conversion.of(converted, Crosswalk.propose(HALF, GM)).bytes());
+            Conversion back = Conversion.of(converted, Crosswalk.propose(target, GM));
+            assertThat(back.statement().balances()).isTrue();
+            assertThat(back.statement().totals().hitsIn())
+                    .isEqualTo(there.statement().totals().hitsOut());
+            files.add(back.bytes());
         }
         return files;
     }
@@ -72,15 +90,20 @@ class OutsideReadersTest {
     }
 
     @Test
-    void theJdkReadsTheSameEvents() throws Exception {
-        for (byte[] bytes : conversions()) {
-            assertThat(Events.readByJdk(bytes)).isEqualTo(Events.read(MidiFile.read(bytes)));
+    void theJdkReadsTheSameEventsOnEveryMap() throws Exception {
+        List<NoteMap> targets = new ArrayList<>(demoMaps());
+        targets.add(HALF);
+        targets.add(GeneralMidi.level2());
+        for (NoteMap target : targets) {
+            for (byte[] bytes : conversions(target)) {
+                assertThat(Events.readByJdk(bytes)).as(target.name()).isEqualTo(Events.read(MidiFile.read(bytes)));
+            }
         }
     }
 
     @Test
     void midoReadsTheSameChannelEvents() throws Exception {
-        for (byte[] bytes : conversions()) {
+        for (byte[] bytes : conversions(HALF)) {
             withFile(
                     bytes,
                     path -> assertThat(Outside.run(
@@ -92,7 +115,7 @@ class OutsideReadersTest {
     @Test
     void midicsvReadsTheSameNotes() throws Exception {
         Pattern note = Pattern.compile("(\\d+), (\\d+), (Note_on|Note_off)_c, (\\d+), (\\d+), (\\d+)");
-        for (byte[] bytes : conversions()) {
+        for (byte[] bytes : conversions(HALF)) {
             withFile(bytes, path -> {
                 List<String> notes = Outside.run(List.of("midicsv", path.toString())).stream()
                         .map(note::matcher)

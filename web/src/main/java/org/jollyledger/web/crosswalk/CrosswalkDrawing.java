@@ -37,6 +37,7 @@ import org.jollyledger.web.crosswalk.CrosswalkView.TargetRow;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.ledger.StripView;
+import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.part.SheetDrawing;
 import org.jollyledger.web.part.SheetView;
 
@@ -104,7 +105,12 @@ final class CrosswalkDrawing {
                 opened.map(this::openRoute).orElse(null),
                 StatementView.of(statement),
                 before(statement, bar),
-                new SheetDrawing(after, target, hit -> false).draw(bar, 1),
+                new SheetDrawing(
+                                after,
+                                target,
+                                hit -> false,
+                                PartService.barCount(open.drums().part()))
+                        .drawClosely(bar),
                 notices(),
                 open.undoable(),
                 open.redoable());
@@ -142,7 +148,7 @@ final class CrosswalkDrawing {
                 .filter(loss -> loss.entry() != Entry.SUBSTITUTED)
                 .map(Statement.Loss::hit)
                 .collect(Collectors.toSet());
-        return new SheetDrawing(open.drums().part(), source, lost::contains).draw(bar, 1);
+        return new SheetDrawing(open.drums().part(), source, lost::contains).drawClosely(bar);
     }
 
     private List<String> notices() {

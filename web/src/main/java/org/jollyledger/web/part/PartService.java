@@ -70,7 +70,8 @@ public class PartService {
         }
     }
 
-    static long barCount(Part part) {
+    /** The bar in which the last hit stands. */
+    public static long barCount(Part part) {
         long last = 0;
         for (int hit = 0; hit < part.hitCount(); hit++) {
             last = Math.max(last, part.place(hit).bar());

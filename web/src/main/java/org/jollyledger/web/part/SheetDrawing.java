@@ -40,6 +40,7 @@ public final class SheetDrawing {
     private final NoteMap map;
     private final IntPredicate lost;
     private final TimeMap times;
+    private final long barCount;
     private final Map<Integer, Row> rowOfNote = new HashMap<>();
     private final List<Row> rows = new ArrayList<>();
 
@@ -48,15 +49,21 @@ public final class SheetDrawing {
      * @param lost the hits to draw in red
      */
     public SheetDrawing(Part part, NoteMap map, IntPredicate lost) {
+        this(part, map, lost, PartService.barCount(part));
+    }
+
+    /**
+     * @param barCount how many bars the sheet has, where a part is shown beside another that is longer
+     */
+    public SheetDrawing(Part part, NoteMap map, IntPredicate lost, long barCount) {
+        this.barCount = Math.max(1, barCount);
         this.part = part;
         this.map = map;
         this.lost = lost;
         this.times = part.timeMap(0);
-        layRows();
     }
 
-    private void layRows() {
-        int[] played = part.hitsPerNote();
+    private void layRows(int[] played) {
         map.lines().stream()
                 .filter(line -> played[line.note().number()] > 0
                         && !rowOfNote.containsKey(line.note().number()))
@@ -89,11 +96,33 @@ public final class SheetDrawing {
         return HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + SheetView.ROW_HEIGHT / 2;
     }
 
-    /** The sheet of some systems of four bars, beginning at a bar. */
+    /** The sheet of some systems of four bars, beginning at a bar, with a row for every line that the part plays. */
     public SheetView draw(long wantedBar, int systemCount) {
-        long barCount = Math.max(1, PartService.barCount(part));
+        layRows(part.hitsPerNote());
+        return drawSystems(wantedBar, systemCount);
+    }
+
+    /** One system of four bars, beginning at a bar, with a row for every line that these bars play. */
+    public SheetView drawClosely(long wantedBar) {
+        long first = firstBar(wantedBar);
+        int[] played = new int[Note.COUNT];
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            long bar = part.place(hit).bar();
+            if (bar >= first && bar < first + BARS_PER_SYSTEM) {
+                played[part.note(hit)]++;
+            }
+        }
+        layRows(played);
+        return drawSystems(wantedBar, 1);
+    }
+
+    private long firstBar(long wantedBar) {
+        return Math.max(1, Math.min(wantedBar, barCount));
+    }
+
+    private SheetView drawSystems(long wantedBar, int systemCount) {
         long bars = (long) systemCount * BARS_PER_SYSTEM;
-        long first = Math.max(1, Math.min(wantedBar, barCount));
+        long first = firstBar(wantedBar);
         long last = Math.min(first + bars - 1, barCount);
         List<List<Integer>> hitsOfSystem = hitsOfSystems(first, last, systemCount);
         int drawn = hitsOfSystem.stream().mapToInt(List::size).sum();
