@@ -73,6 +73,7 @@ const keys = {
   r: () => press("[data-redo]"),
   c: () => document.querySelector("[data-choice]")?.focus(),
   d: () => press("[data-download]"),
+  b: () => document.querySelector("[data-bar]")?.select(),
   "[": () => press("[data-earlier]"),
   "]": () => press("[data-later]"),
 };

@@ -145,7 +145,13 @@ class JourneyTest {
         page.keyboard().press("Enter");
         assertThat(page.locator("[data-message]")).containsText("Crash 1 choke goes to");
         page.keyboard().press("]");
-        assertThat(page.locator("#sheets-title ~ nav")).containsText("Bars 5 to 8 of 32");
+        assertThat(page.locator("#bar")).hasValue("5");
+        assertThat(page.locator("#sheets-title ~ nav")).containsText("to 8 of 32");
+        page.keyboard().press("b");
+        page.keyboard().type("20");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#sheets-title ~ nav")).containsText("to 23 of 32");
+        assertThat(page.locator(".losses a[href*='bar=20']").first()).containsText("bar 20, beat");
         page.keyboard().press("u");
         assertThat(page.locator("[data-message]")).containsText("Taken back");
     }

@@ -36,7 +36,10 @@ record StatementView(Totals totals, boolean balances, List<LineView> lines, List
      * @param places bar and beat of each, in the order of time
      * @param omitted how many places are not listed because they are too many
      */
-    record LossGroup(String what, boolean red, int count, List<String> places, int omitted) {}
+    record LossGroup(String what, boolean red, int count, List<PlaceView> places, int omitted) {}
+
+    /** A bar and beat, and the bar to go to. */
+    record PlaceView(String words, long bar) {}
 
     private record GroupKey(Entry entry, Note note, Optional<Note> landed) {}
 
@@ -88,7 +91,8 @@ record StatementView(Totals totals, boolean balances, List<LineView> lines, List
                 losses.stream()
                         .sorted((one, other) -> Long.compare(one.tick(), other.tick()))
                         .limit(MOST_PLACES)
-                        .map(loss -> loss.place().words())
+                        .map(loss ->
+                                new PlaceView(loss.place().words(), loss.place().bar()))
                         .toList(),
                 Math.max(0, losses.size() - MOST_PLACES));
     }
