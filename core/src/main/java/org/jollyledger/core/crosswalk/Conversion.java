@@ -159,6 +159,10 @@ public final class Conversion {
                 origins[note]++;
                 continue;
             }
+            if (table.onlyTarget[note] != NONE) {
+                origins[table.onlyTarget[note]]++;
+                continue;
+            }
             for (int target : table.notes[note]) {
                 origins[target]++;
             }

@@ -13,29 +13,31 @@ import org.jspecify.annotations.Nullable;
  */
 public final class MidiEdit {
     private final MidiFile file;
+    private final MidiTrack[] tracks;
     private final byte[] patched;
     private final @Nullable TrackEdit[] trackEdits;
     private boolean changed;
 
     MidiEdit(MidiFile file) {
         this.file = file;
+        tracks = file.tracks().toArray(MidiTrack[]::new);
         patched = file.toBytes();
-        trackEdits = new TrackEdit[file.tracks().size()];
+        trackEdits = new TrackEdit[tracks.length];
     }
 
     /** Gives a note-on, note-off or key pressure event another note, 0–127. */
     public void setNote(int track, int event, int note) {
-        patch(file.tracks().get(track).data1Offset(event), note);
+        patch(tracks[track].data1Offset(event), note);
     }
 
     /** Gives a note-on or note-off event another velocity, 0–127. */
     public void setVelocity(int track, int event, int velocity) {
-        patch(file.tracks().get(track).data2Offset(event), velocity);
+        patch(tracks[track].data2Offset(event), velocity);
     }
 
     /** Moves a channel message to another channel, 1 to 16. */
     public void setChannel(int track, int event, int channel) {
-        MidiTrack source = file.tracks().get(track);
+        MidiTrack source = tracks[track];
         if (source.channel(event) != channel) {
             trackEdit(track).setStatus(event, source.command(event) | channel - 1);
         }
@@ -81,7 +83,7 @@ public final class MidiEdit {
                 sink.write(patched, segment.start(), segment.end());
                 continue;
             }
-            MidiTrack track = file.tracks().get(segment.track());
+            MidiTrack track = tracks[segment.track()];
             TrackEdit edit = trackEdits[segment.track()];
             if (edit == null && !track.damaged()) {
                 sink.write(patched, segment.start(), segment.end());
@@ -94,7 +96,7 @@ public final class MidiEdit {
 
     private void mendHeader(ByteSink sink, int headerStart) {
         sink.putInt(headerStart + 4, file.headerEnd() - file.headerStart() - 8);
-        sink.putInt(headerStart + 8, file.format() << 16 | file.tracks().size());
+        sink.putInt(headerStart + 8, file.format() << 16 | tracks.length);
         sink.putShort(headerStart + 12, file.division().code());
     }
 
@@ -112,7 +114,7 @@ public final class MidiEdit {
         changed = true;
         TrackEdit edit = trackEdits[track];
         if (edit == null) {
-            edit = new TrackEdit(file.tracks().get(track));
+            edit = new TrackEdit(tracks[track]);
             trackEdits[track] = edit;
         }
         return edit;

@@ -143,13 +143,19 @@ public final class MidiTrack {
      * @param channelMask one bit for each channel; bit 0 is channel 1
      */
     public void forEachNoteEvent(int channelMask, NoteEvents taker) {
+        byte[] source = bytes;
+        byte[] itsStatuses = statuses;
+        int[] itsData = dataStarts;
+        long[] itsTicks = ticks;
+        boolean straight = !damaged;
         for (int event = 0; event < eventCount; event++) {
-            int status = statuses[event] & 0xFF;
-            if (status <= 0xAF && (channelMask >> (status & 0x0F) & 1) == 1) {
-                int at = data1Offset(event);
-                int next = damaged ? data2Offset(event) : at + 1;
-                taker.take(event, ticks[event], status, bytes[at] & 0x7F, bytes[next] & 0x7F);
+            int status = itsStatuses[event] & 0xFF;
+            if (status > 0xAF || (channelMask >> (status & 0x0F) & 1) == 0) {
+                continue;
             }
+            int at = straight ? itsData[event] : data1Offset(event);
+            int next = straight ? at + 1 : data2Offset(event);
+            taker.take(event, itsTicks[event], status, source[at], source[next]);
         }
     }
 

@@ -11,6 +11,9 @@ final class TrackReader {
     /** A note with a short time and its own status byte; running status makes events shorter, text longer. */
     static final int BYTES_OF_USUAL_EVENT = 4;
 
+    /** Two bytes of time, a status, two of data. */
+    private static final int LONGEST_USUAL_EVENT = 5;
+
     private static final int MTRK = 0x4D54726B;
 
     private final byte[] bytes;
@@ -64,7 +67,8 @@ final class TrackReader {
             if (lengthIsWrong() && !statusComesNext && startsTrack(position)) {
                 break;
             }
-            if (!readEvent()) {
+            readUsualEvents();
+            if (position < limit && !readEvent()) {
                 break;
             }
         }
@@ -74,6 +78,58 @@ final class TrackReader {
         }
         boolean damaged = log.count() > damagesBefore;
         return new MidiTrack(bytes, index, chunkStart, chunkEnd, damaged, count, starts, dataStarts, statuses, ticks);
+    }
+
+    /**
+     * Reads channel messages with short times for as long as there is nothing unusual about them: they are nearly all
+     * there is in a file, and need none of the care of {@link #readEvent()}.
+     */
+    private void readUsualEvents() {
+        if (statusComesNext || lengthIsWrong()) {
+            return;
+        }
+        byte[] source = bytes;
+        int at = position;
+        int status = runningStatusNamed ? 0 : running;
+        long now = tick;
+        int found = count;
+        int room = starts.length;
+        int last = limit - LONGEST_USUAL_EVENT;
+        while (at <= last && found < room) {
+            int next = at;
+            int delta = source[next++];
+            if (delta < 0) {
+                delta = (delta & 0x7F) << 7 | source[next];
+                if (source[next++] < 0) {
+                    break;
+                }
+            }
+            int first = source[next];
+            int itsStatus = status;
+            if (first < 0) {
+                itsStatus = first & 0xFF;
+                next++;
+            }
+            int needed = (itsStatus & 0xE0) == 0xC0 ? 1 : 2;
+            if (itsStatus < 0x80 || itsStatus >= 0xF0 || (source[next] | source[next + needed - 1]) < 0) {
+                break;
+            }
+            now += delta;
+            starts[found] = at;
+            dataStarts[found] = next;
+            statuses[found] = (byte) itsStatus;
+            ticks[found] = now;
+            found++;
+            status = itsStatus;
+            at = next + needed;
+        }
+        if (found > count) {
+            position = at;
+            running = status;
+            runningStatusNamed = false;
+            tick = now;
+            count = found;
+        }
     }
 
     /** Reads one event, or passes over what is none; false when the track cannot be read any further. */
