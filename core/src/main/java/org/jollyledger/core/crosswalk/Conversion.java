@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
 public final class Conversion {
     private static final int NONE = Part.NONE;
     private static final int CHANNELS = 16;
+    private static final int[] NO_LAYERS = {};
     /** How many earlier hits of a note are looked at for one that ends as the next begins. */
     private static final int MOST_OPEN_HITS = 16;
 
@@ -37,7 +38,10 @@ public final class Conversion {
     /** Outputs: number {@code hit} is the hit's first, those from {@code hitCount} on are layers. */
     private int outputCount;
 
-    private int[] outputHits;
+    private final int hitCount;
+    /** The hits of the outputs that are layers. */
+    private int[] layerHits = NO_LAYERS;
+
     private byte[] outputNotes;
     private boolean[] gone;
 
@@ -47,6 +51,7 @@ public final class Conversion {
     private Conversion(Part part, Crosswalk crosswalk) {
         this.part = part;
         this.crosswalk = crosswalk;
+        hitCount = part.hitCount();
         table = crosswalk.table();
         tracksApart = part.file().format() == 2;
         OptionalInt target = crosswalk.target().channel();
@@ -82,14 +87,11 @@ public final class Conversion {
     }
 
     private void takeRoutes(Ledger ledger) {
-        int hitCount = part.hitCount();
         outputCount = hitCount;
-        outputHits = new int[hitCount];
         outputNotes = new byte[hitCount];
         gone = new boolean[hitCount];
         for (int hit = 0; hit < hitCount; hit++) {
             int note = part.note(hit);
-            outputHits[hit] = hit;
             if (!table.listed[note]) {
                 outputNotes[hit] = (byte) note;
                 ledger.book(Entry.UNLISTED, note);
@@ -136,13 +138,13 @@ public final class Conversion {
     }
 
     private void addLayer(int hit, int note) {
-        if (outputCount == outputHits.length) {
+        if (outputCount == outputNotes.length) {
             int larger = outputCount + outputCount / 2 + 16;
-            outputHits = Arrays.copyOf(outputHits, larger);
+            layerHits = Arrays.copyOf(layerHits, larger - hitCount);
             outputNotes = Arrays.copyOf(outputNotes, larger);
             gone = Arrays.copyOf(gone, larger);
         }
-        outputHits[outputCount] = hit;
+        layerHits[outputCount - hitCount] = hit;
         outputNotes[outputCount] = (byte) note;
         outputCount++;
     }
@@ -176,23 +178,27 @@ public final class Conversion {
         return any ? contested : null;
     }
 
+    private int hitOf(int output) {
+        return output < hitCount ? output : layerHits[output - hitCount];
+    }
+
     private int newChannel(int hit) {
         return newChannel.orElse(part.channel(hit));
     }
 
     private int key(int output) {
         int note = outputNotes[output];
-        return oneChannel ? note : newChannel(outputHits[output]) - 1 << 7 | note;
+        return oneChannel ? note : newChannel(hitOf(output)) - 1 << 7 | note;
     }
 
     private int origin(int output) {
-        int hit = outputHits[output];
+        int hit = hitOf(output);
         return part.channel(hit) << 7 | part.note(hit);
     }
 
     private boolean sameMoment(int output, int other) {
-        int one = outputHits[output];
-        int two = outputHits[other];
+        int one = hitOf(output);
+        int two = hitOf(other);
         return part.tick(one) == part.tick(two) && (!tracksApart || part.track(one) == part.track(two));
     }
 
@@ -205,12 +211,12 @@ public final class Conversion {
         int[] previous = new int[outputCount];
         boolean[] mixed = new boolean[keyCount];
         int[] order = tracksApart ? null : part.hitsInTime();
-        for (int i = 0; i < part.hitCount(); i++) {
+        for (int i = 0; i < hitCount; i++) {
             int hit = order == null ? i : order[i];
             if (contested[outputNotes[hit]] && !gone[hit]) {
                 join(hit, group, previous, mixed, ledger);
             }
-            for (int layer = layersOfHit[hit]; layer != NONE && outputHits[layer] == hit; layer++) {
+            for (int layer = layersOfHit[hit]; layer != NONE && hitOf(layer) == hit; layer++) {
                 if (contested[outputNotes[layer]]) {
                     join(layer, group, previous, mixed, ledger);
                 }
@@ -237,7 +243,7 @@ public final class Conversion {
         mixed[key] = true;
         int loudest = output;
         for (int other = last; other != NONE; other = previous[other]) {
-            if (part.velocity(outputHits[other]) >= part.velocity(outputHits[loudest])) {
+            if (part.velocity(hitOf(other)) >= part.velocity(hitOf(loudest))) {
                 loudest = other;
             }
         }
@@ -254,17 +260,17 @@ public final class Conversion {
             return;
         }
         gone[output] = true;
-        int hit = outputHits[output];
+        int hit = hitOf(output);
         ledger.book(Entry.FOLDED, part.note(hit));
         ledger.lose(Entry.FOLDED, hit, outputNotes[output]);
     }
 
     /** For each hit its first layer, or NONE; the layers of one hit stand side by side. */
     private int[] firstLayers() {
-        int[] first = new int[part.hitCount()];
+        int[] first = new int[hitCount];
         Arrays.fill(first, NONE);
-        for (int output = outputCount - 1; output >= part.hitCount(); output--) {
-            first[outputHits[output]] = output;
+        for (int output = outputCount - 1; output >= hitCount; output--) {
+            first[hitOf(output)] = output;
         }
         return first;
     }
@@ -279,14 +285,14 @@ public final class Conversion {
 
     private byte[] write(boolean @Nullable [] contested) {
         MidiEdit edit = part.file().edit();
-        for (int hit = 0; hit < part.hitCount(); hit++) {
+        for (int hit = 0; hit < hitCount; hit++) {
             if (gone[hit]) {
                 remove(edit, hit);
             } else {
                 move(edit, hit);
             }
         }
-        for (int layer = part.hitCount(); layer < outputCount; layer++) {
+        for (int layer = hitCount; layer < outputCount; layer++) {
             if (!gone[layer]) {
                 insert(edit, layer);
             }
@@ -321,7 +327,7 @@ public final class Conversion {
     }
 
     private void insert(MidiEdit edit, int layer) {
-        int hit = outputHits[layer];
+        int hit = hitOf(layer);
         int track = part.track(hit);
         int channelBits = newChannel(hit) - 1;
         edit.insertAfter(track, part.onEvent(hit), 0x90 | channelBits, outputNotes[layer], part.velocity(hit));
@@ -339,8 +345,8 @@ public final class Conversion {
     private void endBeforeNextBegins(MidiEdit edit, boolean[] contested) {
         int[] newestOpen = new int[keyCount];
         Arrays.fill(newestOpen, NONE);
-        int[] olderOpen = new int[part.hitCount()];
-        for (int hit = 0; hit < part.hitCount(); hit++) {
+        int[] olderOpen = new int[hitCount];
+        for (int hit = 0; hit < hitCount; hit++) {
             if (gone[hit] || !contested[outputNotes[hit]]) {
                 continue;
             }

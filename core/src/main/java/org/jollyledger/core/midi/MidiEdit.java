@@ -58,10 +58,10 @@ public final class MidiEdit {
         trackEdit(track).insertAfter(event, status, data1, data2);
     }
 
-    /** The bytes of the changed file. */
+    /** The bytes of the changed file. They are handed over: an edit that made its bytes is at its end. */
     public byte[] toBytes() {
         boolean inPlace = file.damageCount() == 0 && !file.wrapped() && allPatched();
-        return changed && !inPlace ? assemble() : patched.clone();
+        return changed && !inPlace ? assemble() : patched;
     }
 
     private boolean allPatched() {
