@@ -6,6 +6,7 @@ import org.jollyledger.core.crosswalk.Statement.Entry;
 import org.jollyledger.core.crosswalk.Statement.Ledger;
 import org.jollyledger.core.midi.MidiEdit;
 import org.jollyledger.core.midi.MidiTrack;
+import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jspecify.annotations.Nullable;
@@ -15,8 +16,8 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>A hit goes to every target whose velocities hold it; the first is its own, others are layers. A hit keeps its own
  * end. Hits from different lines that land on one note at one moment fold into the loudest; hits that already stood on
- * one note at one moment stay as they were. Key pressure goes with the hit it follows. When the target map uses another
- * channel than the source map, hits move to it. Nothing else in the file is touched.
+ * one note at one moment stay as they were. Key pressure goes with the hit it follows. When the target map uses one
+ * channel, hits move to it. Nothing else in the file is touched.
  */
 public final class Conversion {
     private static final int NONE = Part.NONE;
@@ -54,8 +55,8 @@ public final class Conversion {
         hitCount = part.hitCount();
         table = crosswalk.table();
         tracksApart = part.file().format() == 2;
-        OptionalInt target = crosswalk.target().channel();
-        newChannel = target.equals(crosswalk.source().channel()) ? OptionalInt.empty() : target;
+        boolean ontoItself = crosswalk.source().equals(crosswalk.target());
+        newChannel = ontoItself ? OptionalInt.empty() : crosswalk.target().channel();
 
         oneChannel = newChannel.isPresent() || part.channels().count() == 1;
         keyCount = oneChannel ? Note.COUNT : CHANNELS * Note.COUNT;
@@ -84,6 +85,11 @@ public final class Conversion {
 
     public Statement statement() {
         return statement;
+    }
+
+    /** The channels on which the hits come out. */
+    public Channels channels() {
+        return newChannel.isPresent() ? Channels.only(newChannel.getAsInt()) : part.channels();
     }
 
     private void takeRoutes(Ledger ledger) {

@@ -271,6 +271,17 @@ class ConversionTest {
                 .containsExactly("0 0 993d40", "0 10 993d00", "0 192 991540", "0 202 991500", "0 202 ff2f");
     }
 
+    /** A part on channel 1 for a map that says 10: read all the same, and put where the target listens. */
+    @Test
+    void aPartOnAnotherChannelThanItsMapComesOutWhereTheTargetListens() throws Exception {
+        byte[] bytes = Hex.file(0, "00902440 0A902400 00FF2F00");
+        Conversion conversion = convert(bytes, Crosswalk.propose(GM, SMALL));
+        assertThat(conversion.channels()).isEqualTo(Channels.only(10));
+        assertThat(Events.read(MidiFile.read(conversion.bytes())))
+                .containsExactly("0 0 993c40", "0 10 993c00", "0 10 ff2f");
+        assertThat(convert(bytes, Crosswalk.propose(GM, GM)).bytes()).isEqualTo(bytes);
+    }
+
     @Test
     void hitsMoveToTheChannelOfTheTargetAndPressureGoesWithThem() throws Exception {
         byte[] bytes = Hex.file(0, "00903140 0AA0317F 0A903100 00B00440 00FF2F00");

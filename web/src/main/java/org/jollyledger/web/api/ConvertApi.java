@@ -12,8 +12,10 @@ import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.part.FileName;
 import org.jollyledger.web.part.MidiDownload;
 import org.jollyledger.web.part.PartService;
+import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.InvalidMediaTypeException;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -58,7 +60,12 @@ class ConvertApi {
         if (accept == null) {
             return false;
         }
-        List<MediaType> types = new ArrayList<>(MediaType.parseMediaTypes(accept));
+        List<MediaType> types;
+        try {
+            types = new ArrayList<>(MediaType.parseMediaTypes(accept));
+        } catch (InvalidMediaTypeException e) {
+            throw Refusal.incomplete("The header Accept is \"" + accept + "\"; give audio/midi or application/json.");
+        }
         types.sort((one, other) -> Double.compare(other.getQualityValue(), one.getQualityValue()));
         for (MediaType type : types) {
             if (type.includes(MIDI)) {

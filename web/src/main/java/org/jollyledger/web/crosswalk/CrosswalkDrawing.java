@@ -1,6 +1,7 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -10,6 +11,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Statement;
@@ -23,7 +25,6 @@ import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.SoundDistance;
@@ -133,22 +134,19 @@ final class CrosswalkDrawing {
 
     private Part after() {
         try {
-            Channels channels = open.drums().part().channels();
-            boolean moves = target.channel().isPresent() && !target.channel().equals(source.channel());
-            return Part.of(
-                    MidiFile.read(open.conversion().bytes()),
-                    moves ? Channels.only(target.channel().getAsInt()) : channels);
+            Conversion conversion = open.conversion();
+            return Part.of(MidiFile.read(conversion.bytes()), conversion.channels());
         } catch (MidiFormatException e) {
             throw new IllegalStateException("A converted part cannot be read: " + e.getMessage(), e);
         }
     }
 
     private SheetView before(Statement statement, long bar) {
-        Set<Integer> lost = statement.losses().stream()
+        BitSet lost = new BitSet();
+        statement.losses().stream()
                 .filter(loss -> loss.entry() != Entry.SUBSTITUTED)
-                .map(Statement.Loss::hit)
-                .collect(Collectors.toSet());
-        return new SheetDrawing(open.drums().part(), source, lost::contains).drawClosely(bar);
+                .forEach(loss -> lost.set(loss.hit()));
+        return new SheetDrawing(open.drums().part(), source, lost::get).drawClosely(bar);
     }
 
     private List<String> notices() {

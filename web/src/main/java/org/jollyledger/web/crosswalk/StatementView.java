@@ -1,6 +1,7 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -60,21 +61,34 @@ record StatementView(Totals totals, boolean balances, List<LineView> lines, List
                 account.totals());
     }
 
+    /** Of very many losses of one kind only the first are kept, so that a huge part makes no huge page. */
+    private static final class Gathered {
+        private int count;
+        private final List<Loss> kept = new ArrayList<>();
+
+        void add(Loss loss) {
+            count++;
+            if (kept.size() < MOST_PLACES) {
+                kept.add(loss);
+            }
+        }
+    }
+
     private static List<LossGroup> groups(Statement statement) {
-        Map<GroupKey, List<Loss>> byKey = new LinkedHashMap<>();
+        Map<GroupKey, Gathered> byKey = new LinkedHashMap<>();
         for (Loss loss : statement.losses()) {
-            byKey.computeIfAbsent(new GroupKey(loss.entry(), loss.note(), loss.landed()), key -> new ArrayList<>())
+            byKey.computeIfAbsent(new GroupKey(loss.entry(), loss.note(), loss.landed()), key -> new Gathered())
                     .add(loss);
         }
         return byKey.entrySet().stream()
                 .map(group -> group(statement, group.getKey(), group.getValue()))
-                .sorted((one, other) -> one.red() == other.red()
-                        ? Integer.compare(other.count(), one.count())
-                        : Boolean.compare(other.red(), one.red()))
+                .sorted(Comparator.comparing(LossGroup::red)
+                        .thenComparing(LossGroup::count)
+                        .reversed())
                 .toList();
     }
 
-    private static LossGroup group(Statement statement, GroupKey key, List<Loss> losses) {
+    private static LossGroup group(Statement statement, GroupKey key, Gathered losses) {
         String name = name(statement.crosswalk().source(), key.note);
         String landed = key.landed
                 .map(note -> name(statement.crosswalk().target(), note))
@@ -87,14 +101,13 @@ record StatementView(Totals totals, boolean balances, List<LineView> lines, List
         return new LossGroup(
                 what,
                 key.entry != Entry.SUBSTITUTED,
-                losses.size(),
-                losses.stream()
-                        .sorted((one, other) -> Long.compare(one.tick(), other.tick()))
-                        .limit(MOST_PLACES)
+                losses.count,
+                losses.kept.stream()
+                        .sorted(Comparator.comparingLong(Loss::tick))
                         .map(loss ->
                                 new PlaceView(loss.place().words(), loss.place().bar()))
                         .toList(),
-                Math.max(0, losses.size() - MOST_PLACES));
+                losses.count - losses.kept.size());
     }
 
     private static String name(NoteMap map, Note note) {

@@ -22,7 +22,7 @@ class SecurityConfiguration {
 
     @Bean
     SecurityFilterChain pages(HttpSecurity http, LedgerProperties properties) throws Exception {
-        http.csrf(csrf -> csrf.csrfTokenRepository(new CookieCsrfTokenRepository())
+        http.csrf(csrf -> csrf.csrfTokenRepository(tokens())
                         // Guarded by CrossSiteFilter: programs have no form to take a token from.
                         .ignoringRequestMatchers("/api/**"))
                 .headers(headers -> headers.contentSecurityPolicy(
@@ -41,6 +41,13 @@ class SecurityConfiguration {
                     .httpBasic(Customizer.withDefaults());
         }
         return http.build();
+    }
+
+    /** In a cookie rather than a session, so that a page stays good when the application starts anew. */
+    private static CookieCsrfTokenRepository tokens() {
+        CookieCsrfTokenRepository tokens = new CookieCsrfTokenRepository();
+        tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
+        return tokens;
     }
 
     /** One owner when a password is set, else nobody: without a password nobody is asked. */
