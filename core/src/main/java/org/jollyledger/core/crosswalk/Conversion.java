@@ -63,7 +63,7 @@ public final class Conversion {
 
         int[] hitsPerNote = part.hitsPerNote();
         Ledger ledger = new Ledger(hitsPerNote);
-        takeRoutes(ledger);
+        takeRoutes(hitsPerNote, ledger);
         boolean[] contested = contestedNotes(hitsPerNote);
         if (contested != null) {
             fold(ledger, contested);
@@ -92,31 +92,31 @@ public final class Conversion {
         return newChannel.isPresent() ? Channels.only(newChannel.getAsInt()) : part.channels();
     }
 
-    private void takeRoutes(Ledger ledger) {
+    private void takeRoutes(int[] hitsPerNote, Ledger ledger) {
         outputCount = hitCount;
         outputNotes = new byte[hitCount];
         gone = new boolean[hitCount];
+        for (int note = 0; note < Note.COUNT; note++) {
+            if (hitsPerNote[note] > 0 && table.onlyTarget[note] != RouteTable.SEVERAL_OR_NONE) {
+                ledger.book(table.entry[note], note, hitsPerNote[note]);
+            }
+        }
         for (int hit = 0; hit < hitCount; hit++) {
             int note = part.note(hit);
-            if (!table.listed[note]) {
-                outputNotes[hit] = (byte) note;
-                ledger.book(Entry.UNLISTED, note);
-            } else {
+            int only = table.onlyTarget[note];
+            if (only == RouteTable.SEVERAL_OR_NONE) {
                 takeRoute(hit, note, part.velocity(hit), ledger);
+                continue;
+            }
+            outputNotes[hit] = (byte) only;
+            if (table.onlyIsFar[note]) {
+                ledger.lose(Entry.SUBSTITUTED, hit, only);
             }
         }
     }
 
+    /** Books and sends one hit of a route that leads to several targets, to some velocities, or nowhere. */
     private void takeRoute(int hit, int note, int velocity, Ledger ledger) {
-        int only = table.onlyTarget[note];
-        if (only != NONE) {
-            outputNotes[hit] = (byte) only;
-            ledger.book(table.same[note][0] ? Entry.CARRIED : Entry.SUBSTITUTED, note);
-            if (table.far[note][0]) {
-                ledger.lose(Entry.SUBSTITUTED, hit, only);
-            }
-            return;
-        }
         int[] targets = table.notes[note];
         boolean sounds = false;
         for (int i = 0; i < targets.length; i++) {
@@ -125,12 +125,12 @@ public final class Conversion {
             }
             if (sounds) {
                 addLayer(hit, targets[i]);
-                ledger.book(Entry.LAYERED, note);
+                ledger.book(Entry.LAYERED, note, 1);
                 continue;
             }
             sounds = true;
             outputNotes[hit] = (byte) targets[i];
-            ledger.book(table.same[note][i] ? Entry.CARRIED : Entry.SUBSTITUTED, note);
+            ledger.book(table.entries[note][i], note, 1);
             if (table.far[note][i]) {
                 ledger.lose(Entry.SUBSTITUTED, hit, targets[i]);
             }
@@ -138,7 +138,7 @@ public final class Conversion {
         if (!sounds) {
             outputNotes[hit] = (byte) note;
             gone[hit] = true;
-            ledger.book(Entry.SILENT, note);
+            ledger.book(Entry.SILENT, note, 1);
             ledger.lose(Entry.SILENT, hit, Ledger.NOWHERE);
         }
     }
@@ -163,11 +163,7 @@ public final class Conversion {
             if (hits[note] == 0) {
                 continue;
             }
-            if (!table.listed[note]) {
-                origins[note]++;
-                continue;
-            }
-            if (table.onlyTarget[note] != NONE) {
+            if (table.onlyTarget[note] != RouteTable.SEVERAL_OR_NONE) {
                 origins[table.onlyTarget[note]]++;
                 continue;
             }
@@ -267,7 +263,7 @@ public final class Conversion {
         }
         gone[output] = true;
         int hit = hitOf(output);
-        ledger.book(Entry.FOLDED, part.note(hit));
+        ledger.book(Entry.FOLDED, part.note(hit), 1);
         ledger.lose(Entry.FOLDED, hit, outputNotes[output]);
     }
 

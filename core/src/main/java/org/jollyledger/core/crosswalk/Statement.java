@@ -200,9 +200,10 @@ public final class Statement {
             this.hitsPerNote = hitsPerNote;
         }
 
-        void book(Entry entry, int note) {
-            sums[entry.ordinal()]++;
-            counts[note * ENTRIES.length + entry.ordinal()]++;
+        /** Books some hits of a note. */
+        void book(Entry entry, int note, int hits) {
+            sums[entry.ordinal()] += hits;
+            counts[note * ENTRIES.length + entry.ordinal()] += hits;
         }
 
         /** Remembers a hit that is lost in some way; {@code landed} is a note or {@link #NOWHERE}. */

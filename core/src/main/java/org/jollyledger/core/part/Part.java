@@ -215,8 +215,10 @@ public final class Part {
 
         /** Makes room for as many hits as tracks of nothing but hits with their ends would have. */
         Collector(MidiFile file) {
-            int events =
-                    file.tracks().stream().mapToInt(MidiTrack::eventCount).max().orElse(0);
+            int events = 0;
+            for (MidiTrack source : file.tracks()) {
+                events = Math.max(events, source.eventCount());
+            }
             int room = events / 2 + 1;
             ticks = new long[room];
             strokes = new int[room];
