@@ -15,6 +15,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.core.io.ClassPathResource;
 
 /** Every attempt here is one that somebody could make from outside. */
 @ExtendWith(RunningApplication.class)
@@ -122,6 +123,21 @@ class SafetyTest {
             })
     void aFileNameIsALabelAndNeverAPath(String sent, String label) {
         assertThat(FileName.of(sent).text()).isEqualTo(label);
+    }
+
+    @Test
+    void anUploadedNameNeverLeadsOutOfItsFolder(Address address) throws Exception {
+        HttpResponse<byte[]> converted = Http.postFile(
+                address.url("/api/convert?from=quayside-oak&to=tin-parade"),
+                "part",
+                "../../../etc/cron.d/storm.mid",
+                new ClassPathResource("demo/cues/Storm at Sea.mid").getContentAsByteArray());
+        String disposition =
+                converted.headers().firstValue("Content-Disposition").orElseThrow();
+        assertThat(disposition)
+                .contains("storm (tin-parade).mid")
+                .doesNotContain("..")
+                .doesNotContain("/");
     }
 
     @Test
