@@ -62,6 +62,12 @@ const moveBetweenRows = (step) => {
   rows[next].focus();
 };
 
+const focusAndSelect = (selector) => {
+  const field = document.querySelector(selector);
+  field?.focus();
+  field?.select();
+};
+
 const press = (selector) => document.querySelector(selector)?.click();
 
 const keys = {
@@ -73,7 +79,7 @@ const keys = {
   r: () => press("[data-redo]"),
   c: () => document.querySelector("[data-choice]")?.focus(),
   d: () => press("[data-download]"),
-  b: () => document.querySelector("[data-bar]")?.select(),
+  b: () => focusAndSelect("[data-bar]"),
   "[": () => press("[data-earlier]"),
   "]": () => press("[data-later]"),
 };

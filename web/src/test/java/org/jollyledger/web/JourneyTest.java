@@ -152,6 +152,7 @@ class JourneyTest {
         page.keyboard().press("Enter");
         assertThat(page.locator("#sheets-title ~ nav")).containsText("to 23 of 32");
         assertThat(page.locator(".losses a[href*='bar=20']").first()).containsText("bar 20, beat");
+        page.keyboard().press("Escape");
         page.keyboard().press("u");
         assertThat(page.locator("[data-message]")).containsText("Taken back");
     }
@@ -236,6 +237,7 @@ class JourneyTest {
         page.locator("#choice").selectOption("silent");
         button(page, "Change the route").click();
         assertThat(page.locator("[data-message]")).containsText("is left silent.");
+        assertThat(page).hasURL(Pattern.compile("/crosswalks/\\d+\\?.*route="));
         button(page, "Undo").click();
         assertThat(page.locator("[data-message]")).containsText("Taken back");
         page.navigate(address.url("/?q=waltz"));

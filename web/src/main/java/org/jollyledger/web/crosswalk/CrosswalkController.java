@@ -5,18 +5,23 @@ import java.util.function.Supplier;
 import org.jollyledger.web.part.FileName;
 import org.jollyledger.web.part.MidiDownload;
 import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 @Controller
 class CrosswalkController {
+    private static final String MESSAGE = "message";
+
     private final CrosswalkService crosswalks;
 
     CrosswalkController(CrosswalkService crosswalks) {
@@ -24,7 +29,10 @@ class CrosswalkController {
     }
 
     /** What of a crosswalk the page shows: the opened route, all lines or only those played, the first bar. */
-    record Place(Integer route, Boolean all, Long bar) {
+    record Place(
+            @Nullable Integer route,
+            @Nullable Boolean all,
+            @Nullable Long bar) {
         Optional<Integer> opened() {
             return Optional.ofNullable(route);
         }
@@ -48,8 +56,12 @@ class CrosswalkController {
 
     @GetMapping("/crosswalks/{id}")
     ModelAndView show(
-            @PathVariable long id, Place place, @RequestHeader(name = "HX-Request", required = false) String htmx) {
-        return page(id, place, htmx, "", HttpStatus.OK);
+            @PathVariable long id,
+            Place place,
+            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
+            Model model) {
+        String message = model.getAttribute(MESSAGE) instanceof String text ? text : "";
+        return page(id, place, htmx, message, HttpStatus.OK);
     }
 
     @PostMapping("/crosswalks/{id}/routes/{note}")
@@ -60,12 +72,10 @@ class CrosswalkController {
             @RequestParam String choice,
             @RequestParam(defaultValue = "false") boolean proposed,
             Place place,
-            @RequestHeader(name = "HX-Request", required = false) String htmx) {
-        return pageAfter(
-                id,
-                place,
-                htmx,
-                () -> crosswalks.choose(id, base, note, proposed ? CrosswalkService.AS_PROPOSED : choice) + ".");
+            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
+            RedirectAttributes redirect) {
+        String wanted = proposed ? CrosswalkService.AS_PROPOSED : choice;
+        return pageAfter(id, place, htmx, redirect, () -> crosswalks.choose(id, base, note, wanted) + ".");
     }
 
     @PostMapping("/crosswalks/{id}/undo")
@@ -73,11 +83,13 @@ class CrosswalkController {
             @PathVariable long id,
             @RequestParam int base,
             Place place,
-            @RequestHeader(name = "HX-Request", required = false) String htmx) {
+            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
+            RedirectAttributes redirect) {
         return pageAfter(
                 id,
                 place,
                 htmx,
+                redirect,
                 () -> crosswalks
                         .undo(id, base)
                         .map(what -> "Taken back: " + what + ".")
@@ -89,11 +101,13 @@ class CrosswalkController {
             @PathVariable long id,
             @RequestParam int base,
             Place place,
-            @RequestHeader(name = "HX-Request", required = false) String htmx) {
+            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
+            RedirectAttributes redirect) {
         return pageAfter(
                 id,
                 place,
                 htmx,
+                redirect,
                 () -> crosswalks
                         .redo(id, base)
                         .map(what -> "Done again: " + what + ".")
@@ -108,21 +122,35 @@ class CrosswalkController {
                 name.madeFor(open.target().slug(), ".mid"), open.conversion().bytes());
     }
 
-    /** Does something, then shows how the crosswalk stands with one line about what happened. */
-    private ModelAndView pageAfter(long id, Place place, String htmx, Supplier<String> action) {
+    /**
+     * Does something, then shows how the crosswalk stands with one line about what happened. Where no script swaps the
+     * page in place, it is fetched anew under its own address, so that loading it again does nothing twice.
+     */
+    private ModelAndView pageAfter(
+            long id, Place place, @Nullable String htmx, RedirectAttributes redirect, Supplier<String> action) {
+        String message;
         try {
-            return page(id, place, htmx, action.get(), HttpStatus.OK);
+            message = action.get();
         } catch (Refusal refused) {
             return page(id, place, htmx, refused.sentence(), refused.status());
         }
+        if (htmx != null) {
+            return page(id, place, htmx, message, HttpStatus.OK);
+        }
+        redirect.addFlashAttribute(MESSAGE, message);
+        redirect.addAttribute("id", id);
+        place.opened().ifPresent(route -> redirect.addAttribute("route", route));
+        redirect.addAttribute("all", place.showsAll());
+        redirect.addAttribute("bar", place.firstBar());
+        return new ModelAndView("redirect:/crosswalks/{id}");
     }
 
-    private ModelAndView page(long id, Place place, String htmx, String message, HttpStatus status) {
+    private ModelAndView page(long id, Place place, @Nullable String htmx, String message, HttpStatus status) {
         CrosswalkView view =
                 new CrosswalkDrawing(crosswalks.get(id)).draw(place.opened(), place.showsAll(), place.firstBar());
         ModelAndView page = new ModelAndView(htmx == null ? "crosswalk/page" : "crosswalk/desk :: desk", status);
         page.addObject("walk", view);
-        page.addObject("message", message);
+        page.addObject(MESSAGE, message);
         page.addObject("refused", status.isError());
         return page;
     }

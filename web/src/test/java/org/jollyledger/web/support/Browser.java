@@ -8,6 +8,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -27,6 +28,12 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
             "--disable-background-networking",
             "--disable-component-update",
             "--disable-sync");
+
+    private static final double PATIENCE_IN_MILLISECONDS = 15_000;
+
+    static {
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_IN_MILLISECONDS);
+    }
 
     private static final class Chromium implements ExtensionContext.Store.CloseableResource {
         private final Playwright playwright = Playwright.create();
@@ -51,7 +58,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         private Window(BrowserContext context) {
             this.context = context;
             page = context.newPage();
-            page.setDefaultTimeout(15_000);
+            page.setDefaultTimeout(PATIENCE_IN_MILLISECONDS);
             page.onConsoleMessage(message -> {
                 if (message.type().equals("error") && !message.text().contains("the server responded with a status")) {
                     errors.add(message.text());
