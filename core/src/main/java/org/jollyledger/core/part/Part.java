@@ -238,13 +238,14 @@ public final class Part {
         @Override
         public void take(int event, long tick, int status, int note, int value) {
             Keys keys = keysOf(status & 0x0F);
-            keys.begin(track, note);
+            int[] slots = keys.slots;
+            int at = keys.at(note, track);
             if (status >= 0xA0) {
-                addPressure(track, event, keys.lastHit[note]);
+                addPressure(track, event, slots[at + Keys.LAST_HIT]);
             } else if (status >= 0x90 && value > 0) {
-                begin(event, tick, pack(note, value, (status & 0x0F) + 1), keys, note);
+                begin(event, tick, pack(note, value, (status & 0x0F) + 1), slots, at);
             } else {
-                end(event, keys, note);
+                end(event, slots, at);
             }
         }
 
@@ -257,7 +258,7 @@ public final class Part {
             return keys;
         }
 
-        private void begin(int event, long tick, int stroke, Keys keys, int note) {
+        private void begin(int event, long tick, int stroke, int[] slots, int at) {
             if (count == ticks.length) {
                 grow(count * 2);
             }
@@ -266,21 +267,21 @@ public final class Part {
             onEvents[count] = event;
             endEvents[count] = NONE;
             nextOpen[count] = NONE;
-            if (keys.firstOpen[note] == NONE) {
-                keys.firstOpen[note] = count;
+            if (slots[at + Keys.FIRST_OPEN] == NONE) {
+                slots[at + Keys.FIRST_OPEN] = count;
             } else {
-                nextOpen[keys.lastOpen[note]] = count;
+                nextOpen[slots[at + Keys.LAST_OPEN]] = count;
             }
-            keys.lastOpen[note] = count;
-            keys.lastHit[note] = count;
+            slots[at + Keys.LAST_OPEN] = count;
+            slots[at + Keys.LAST_HIT] = count;
             count++;
         }
 
-        private void end(int event, Keys keys, int note) {
-            int hit = keys.firstOpen[note];
+        private void end(int event, int[] slots, int at) {
+            int hit = slots[at + Keys.FIRST_OPEN];
             if (hit != NONE) {
                 endEvents[hit] = event;
-                keys.firstOpen[note] = nextOpen[hit];
+                slots[at + Keys.FIRST_OPEN] = nextOpen[hit];
             }
         }
 
@@ -307,24 +308,29 @@ public final class Part {
         }
     }
 
-    /** For each note of a channel: the hits that have not ended, first and last, and the hit begun last. */
+    /**
+     * For each note of a channel: the hits that have not ended, first and last, the hit begun last, and the track for
+     * which these hold (counted from 1, so that new keys hold for none). They stand side by side, since they are asked
+     * for together.
+     */
     private static final class Keys {
-        private final int[] firstOpen = new int[Note.COUNT];
-        private final int[] lastOpen = new int[Note.COUNT];
-        private final int[] lastHit = new int[Note.COUNT];
-        /** The track for which the three above hold, so that they need no clearing between tracks. */
-        private final int[] track = new int[Note.COUNT];
+        private static final int FIRST_OPEN = 0;
+        private static final int LAST_OPEN = 1;
+        private static final int LAST_HIT = 2;
+        private static final int TRACK = 3;
+        private static final int SIZE = 4;
 
-        Keys() {
-            Arrays.fill(track, NONE);
-        }
+        private final int[] slots = new int[Note.COUNT * SIZE];
 
-        void begin(int index, int note) {
-            if (track[note] != index) {
-                track[note] = index;
-                firstOpen[note] = NONE;
-                lastHit[note] = NONE;
+        /** The place of a note's slots, made ready for a track. */
+        int at(int note, int track) {
+            int at = note * SIZE;
+            if (slots[at + TRACK] != track + 1) {
+                slots[at + TRACK] = track + 1;
+                slots[at + FIRST_OPEN] = NONE;
+                slots[at + LAST_HIT] = NONE;
             }
+            return at;
         }
     }
 }
