@@ -2,7 +2,6 @@ package org.jollyledger.core.crosswalk;
 
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -132,9 +131,8 @@ public final class Crosswalk {
     /** The lines of the target map from the nearest sound to the farthest, with their distances; one for each note. */
     public List<SoundDistanceToLine> alternatives(Note note) {
         Line from = lineOf(source, note);
-        Map<Note, Line> firstOnNote = target.lines().stream()
-                .collect(Collectors.toMap(Line::note, line -> line, (first, second) -> first, TreeMap::new));
-        return firstOnNote.values().stream()
+        return target.firstLines().stream()
+                .sorted(Comparator.comparing(Line::note))
                 .map(line -> new SoundDistanceToLine(line, from.sound().distanceTo(line.sound())))
                 .sorted(Comparator.comparingDouble(
                         candidate -> candidate.distance().value()))

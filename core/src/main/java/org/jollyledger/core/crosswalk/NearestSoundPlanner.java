@@ -1,13 +1,10 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Articulation;
 import org.jollyledger.core.sound.SoundDistance;
 
@@ -21,10 +18,9 @@ final class NearestSoundPlanner implements RoutePlanner {
     @Override
     public List<Route> plan(NoteMap source, NoteMap target) {
         boolean ontoItself = source.equals(target);
-        Map<Note, Line> representatives = new LinkedHashMap<>();
-        source.lines().forEach(line -> representatives.putIfAbsent(line.note(), line));
-        return representatives.values().stream()
-                .map(line -> ontoItself ? toItself(line) : nearest(line, target))
+        List<Line> candidates = target.firstLines();
+        return source.firstLines().stream()
+                .map(line -> ontoItself ? toItself(line) : nearest(line, candidates))
                 .toList();
     }
 
@@ -32,21 +28,18 @@ final class NearestSoundPlanner implements RoutePlanner {
         return new Route(line.note(), List.of(Target.all(line.note())), Route.Origin.PROPOSED);
     }
 
-    private static Route nearest(Line line, NoteMap target) {
-        List<Target> targets = nearestLine(line, target)
+    private static Route nearest(Line line, List<Line> candidates) {
+        List<Target> targets = nearestLine(line, candidates)
                 .map(found -> List.of(Target.all(found.note())))
                 .orElse(List.of());
         return new Route(line.note(), targets, Route.Origin.PROPOSED);
     }
 
-    private static Optional<Line> nearestLine(Line line, NoteMap target) {
+    private static Optional<Line> nearestLine(Line line, List<Line> candidates) {
         if (!line.sound().isDrum()) {
             return Optional.empty();
         }
-        return target.lines().stream()
-                .filter(candidate -> target.lineAt(candidate.note())
-                        .filter(candidate::equals)
-                        .isPresent())
+        return candidates.stream()
                 .map(candidate -> new Candidate(
                         candidate,
                         line.sound().distanceTo(candidate.sound()).value(),

@@ -123,7 +123,7 @@ public final class Statement {
     /** The accounts of the notes that the part plays: lines in the display order of the source map, then the rest. */
     public List<LineAccount> lines() {
         NoteMap source = crosswalk.source();
-        List<Note> listed = source.lines().stream().map(Line::note).distinct().toList();
+        List<Note> listed = source.firstLines().stream().map(Line::note).toList();
         List<Note> all = Stream.concat(
                         listed.stream(),
                         IntStream.range(0, Note.COUNT).mapToObj(Note::of).filter(note -> !listed.contains(note)))

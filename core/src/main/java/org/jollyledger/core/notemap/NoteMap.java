@@ -1,8 +1,10 @@
 package org.jollyledger.core.notemap;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
@@ -54,6 +56,12 @@ public record NoteMap(
     /** The line that stands for a note: the first in display order of those that share it. */
     public Optional<Line> lineAt(Note note) {
         return lines.stream().filter(line -> line.note().equals(note)).findFirst();
+    }
+
+    /** The lines that stand for their notes: of those that share one the first; in display order. */
+    public List<Line> firstLines() {
+        Set<Note> seen = new HashSet<>();
+        return lines.stream().filter(line -> seen.add(line.note())).toList();
     }
 
     /** All lines on a note, in display order. */

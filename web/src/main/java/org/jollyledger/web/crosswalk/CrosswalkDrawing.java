@@ -2,7 +2,6 @@ package org.jollyledger.web.crosswalk;
 
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -77,17 +76,18 @@ final class CrosswalkDrawing {
      * @param bar the first bar of before and after
      */
     CrosswalkView draw(Optional<Integer> openedNote, boolean showAll, long bar) {
-        List<Line> sources = firstOnEachNote(source).stream()
+        List<Line> sources = source.firstLines().stream()
                 .filter(line -> showAll || accounts.containsKey(line.note()))
                 .toList();
         Set<Note> reached = sources.stream()
                 .flatMap(line -> crosswalk.routeFrom(line.note()).orElseThrow().targets().stream())
                 .map(Target::note)
                 .collect(Collectors.toSet());
-        List<Line> targets = firstOnEachNote(target).stream()
+        List<Line> targets = target.firstLines().stream()
                 .filter(line -> reached.contains(line.note()))
                 .toList();
         Part after = after();
+        long barCount = PartService.barCount(open.drums().part());
         Statement statement = open.conversion().statement();
         Optional<Line> opened = openedNote.flatMap(note ->
                 sources.stream().filter(line -> line.note().number() == note).findFirst());
@@ -101,25 +101,15 @@ final class CrosswalkDrawing {
                 targets.stream().map(line -> targetRow(line, after)).toList(),
                 routeLines(sources, targets, opened),
                 Math.max(sources.size(), targets.size()) * CrosswalkView.ROW_HEIGHT,
-                firstOnEachNote(source).size() - accountsOnMap(),
+                source.firstLines().size() - accountsOnMap(),
                 showAll,
                 opened.map(this::openRoute).orElse(null),
                 StatementView.of(statement),
-                before(statement, bar),
-                new SheetDrawing(
-                                after,
-                                target,
-                                hit -> false,
-                                PartService.barCount(open.drums().part()))
-                        .drawClosely(bar),
+                before(statement, bar, barCount),
+                new SheetDrawing(after, target, hit -> false, barCount).drawClosely(bar),
                 notices(),
                 open.undoable(),
                 open.redoable());
-    }
-
-    private static List<Line> firstOnEachNote(NoteMap map) {
-        Set<Note> seen = new HashSet<>();
-        return map.lines().stream().filter(line -> seen.add(line.note())).toList();
     }
 
     private int accountsOnMap() {
@@ -141,12 +131,12 @@ final class CrosswalkDrawing {
         }
     }
 
-    private SheetView before(Statement statement, long bar) {
+    private SheetView before(Statement statement, long bar, long barCount) {
         BitSet lost = new BitSet();
         statement.losses().stream()
                 .filter(loss -> loss.entry() != Entry.SUBSTITUTED)
                 .forEach(loss -> lost.set(loss.hit()));
-        return new SheetDrawing(open.drums().part(), source, lost::get).drawClosely(bar);
+        return new SheetDrawing(open.drums().part(), source, lost::get, barCount).drawClosely(bar);
     }
 
     private List<String> notices() {

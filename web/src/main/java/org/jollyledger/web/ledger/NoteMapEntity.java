@@ -12,7 +12,6 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.core.sound.Family;
 import org.jspecify.annotations.Nullable;
 
 /** A map as the ledger's index needs it; the map itself is the document of its revision. */
@@ -75,9 +74,7 @@ public class NoteMapEntity {
         maker = map.maker();
         kind = map.kind().code();
         lineCount = map.lines().size();
-        strip = map.strip().stream()
-                .map(family -> String.valueOf(family.map(Family::letter).orElse(FREE)))
-                .collect(Collectors.joining());
+        strip = StripView.letters(map);
         String words = map.lines().stream().map(Line::name).distinct().collect(Collectors.joining("\n"));
         String all = (map.name() + "\n" + map.maker() + "\n" + words).toLowerCase(Locale.ROOT);
         searchText = all.substring(0, Math.min(all.length(), LONGEST_SEARCH_TEXT));
@@ -118,9 +115,5 @@ public class NoteMapEntity {
 
     public String strip() {
         return strip;
-    }
-
-    public boolean builtIn() {
-        return builtIn;
     }
 }

@@ -36,9 +36,14 @@ public record StripView(List<Run> runs, String words) {
 
     /** The strip of a map. */
     public static StripView of(NoteMap map) {
-        return of(map.strip().stream()
+        return of(letters(map));
+    }
+
+    /** The strip as 128 letters, one for each note: the letter of its family, or {@link NoteMapEntity#FREE}. */
+    static String letters(NoteMap map) {
+        return map.strip().stream()
                 .map(family -> String.valueOf(family.map(Family::letter).orElse(NoteMapEntity.FREE)))
-                .collect(Collectors.joining()));
+                .collect(Collectors.joining());
     }
 
     static StripView of(String letters) {

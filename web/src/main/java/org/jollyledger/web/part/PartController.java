@@ -85,10 +85,11 @@ class PartController {
                 : part.writtenForId().map(ledger::get).orElseGet(() -> ledger.get(USUAL_MAP));
         NoteMap noteMap = shown.map();
         DrumChannel drums = DrumChannel.find(part.file(), noteMap.channel());
-        model.addAttribute("part", head(part, drums));
+        long barCount = PartService.barCount(drums.part());
+        model.addAttribute("part", head(part, drums, barCount));
         model.addAttribute("shown", shown);
         model.addAttribute("known", part.writtenForId().isPresent());
-        model.addAttribute("sheet", new SheetDrawing(drums.part(), noteMap, hit -> false).draw(bar, SYSTEMS));
+        model.addAttribute("sheet", new SheetDrawing(drums.part(), noteMap, hit -> false, barCount).draw(bar, SYSTEMS));
         model.addAttribute("maps", ledger.all());
         model.addAttribute(
                 "recent",
@@ -104,12 +105,12 @@ class PartController {
         return MidiDownload.of(part.fileName().text(), part.file().toBytes());
     }
 
-    private static PartHead head(StoredPart part, DrumChannel drums) {
+    private static PartHead head(StoredPart part, DrumChannel drums, long barCount) {
         MidiFile file = part.file();
         String time = file.division() instanceof Division.TicksPerBeat beat
                 ? beat.ticks() + " ticks a beat"
                 : "counted in film frames";
-        String facts = drums.part().hitCount() + " hits · " + PartService.barCount(drums.part()) + " bars · format "
+        String facts = drums.part().hitCount() + " hits · " + barCount + " bars · format "
                 + file.format() + " · " + file.tracks().size()
                 + (file.tracks().size() == 1 ? " track · " : " tracks · ")
                 + time;

@@ -81,18 +81,6 @@ class PartEntity {
         return content.clone();
     }
 
-    int sizeInBytes() {
-        return sizeInBytes;
-    }
-
-    int hitCount() {
-        return hitCount;
-    }
-
-    long barCount() {
-        return barCount;
-    }
-
     @Nullable
     Long writtenForId() {
         return writtenForId;

@@ -103,11 +103,6 @@ public class PartService {
         parts.findById(id).orElseThrow().writtenFor(mapId, clock.instant());
     }
 
-    @Transactional(readOnly = true)
-    public boolean isEmpty() {
-        return parts.count() == 0;
-    }
-
     private static StoredPart stored(PartEntity entity) {
         FileName name = new FileName(entity.fileName());
         return new StoredPart(

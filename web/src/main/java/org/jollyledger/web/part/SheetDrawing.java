@@ -47,13 +47,7 @@ public final class SheetDrawing {
     /**
      * @param map the map that names the rows
      * @param lost the hits to draw in red
-     */
-    public SheetDrawing(Part part, NoteMap map, IntPredicate lost) {
-        this(part, map, lost, PartService.barCount(part));
-    }
-
-    /**
-     * @param barCount how many bars the sheet has, where a part is shown beside another that is longer
+     * @param barCount how many bars the sheet has; of a part shown beside a longer one, those of the longer
      */
     public SheetDrawing(Part part, NoteMap map, IntPredicate lost, long barCount) {
         this.barCount = Math.max(1, barCount);
