@@ -167,9 +167,18 @@ public final class MidiEdit {
             return statuses[event] == REMOVED;
         }
 
-        /** Whether the event and the one before it stay what they are. */
+        /** Whether the event stays what it is. */
         boolean keeps(int event) {
-            return statuses[event] == 0 && (event == 0 || statuses[event - 1] == 0);
+            return statuses[event] == 0;
+        }
+
+        /** The first event from one on that does not stay what it is, or the limit. */
+        int endOfKept(int from, int limit) {
+            int event = from;
+            while (event < limit && statuses[event] == 0) {
+                event++;
+            }
+            return event;
         }
 
         int status(int event) {
@@ -192,14 +201,8 @@ public final class MidiEdit {
         private final ByteSink sink;
         private long writtenTick;
         private int runningStatus;
-        /** Whether what was written last is the event that stands before in the file, unchanged in status. */
+        /** Whether what was written last is the event that stands before in the file, just as it stands there. */
         private boolean follows;
-
-        private int runStart;
-        /** Where the run of bytes to be copied ends, or 0 when there is none. */
-        private int runEnd;
-
-        private int lastOfRun;
 
         TrackWriter(byte[] bytes, MidiTrack track, TrackEdit edit, ByteSink sink) {
             this.bytes = bytes;
@@ -212,55 +215,51 @@ public final class MidiEdit {
             sink.writeInt(Bytes.fourLetters("MTrk"));
             sink.writeInt(0);
             int bodyStart = sink.size();
-            long[] insertions = edit.sortedInsertions();
-            int next = 0;
-            for (int event = 0; event < track.eventCount(); event++) {
-                while (next < insertions.length && insertions[next] >>> 24 == 2L * event) {
-                    writeInserted(insertions[next++], track.tick(event));
-                }
-                if (edit.removed(event)) {
-                    flush();
-                    follows = false;
-                } else if (follows && !track.damaged() && edit.keeps(event)) {
-                    extendRun(event);
-                } else {
-                    writeOwn(event);
-                    follows = true;
-                }
-                while (next < insertions.length && insertions[next] >>> 24 == 2L * event + 1) {
-                    writeInserted(insertions[next++], track.tick(event));
-                }
-            }
-            flush();
+            writeEvents(edit.sortedInsertions());
             writeEnd();
             sink.putInt(bodyStart - 4, sink.size() - bodyStart);
         }
 
-        /**
-         * The event stands directly behind the one before it, as in the file, and nothing about it changes: its bytes
-         * are copied together with those of its neighbours.
-         */
-        private void extendRun(int event) {
-            if (runEnd == 0) {
-                runStart = track.offset(event);
+        private void writeEvents(long[] insertions) {
+            int next = 0;
+            int event = 0;
+            while (event < track.eventCount()) {
+                int end = follows ? endOfRun(event, insertions, next) : event;
+                if (end > event) {
+                    copyRun(event, end);
+                    event = end;
+                } else {
+                    next = insertAt(2L * event, insertions, next, track.tick(event));
+                    writeOwn(event++);
+                }
+                next = insertAt(2L * event - 1, insertions, next, track.tick(event - 1));
             }
-            runEnd = track.end(event);
-            lastOfRun = event;
         }
 
-        private void flush() {
-            if (runEnd == 0) {
-                return;
-            }
-            sink.write(bytes, runStart, runEnd);
-            writtenTick = track.tick(lastOfRun);
-            int status = track.status(lastOfRun);
+        /** The events that follow one another as in the file, from one on, end before this one. */
+        private int endOfRun(int event, long[] insertions, int next) {
+            int limit = next < insertions.length ? (int) ((insertions[next] >>> 24) + 1 >>> 1) : track.eventCount();
+            return edit.endOfKept(event, limit);
+        }
+
+        private void copyRun(int from, int to) {
+            int last = to - 1;
+            sink.write(bytes, track.offset(from), track.end(last));
+            writtenTick = track.tick(last);
+            int status = track.status(last);
             runningStatus = status < 0xF0 ? status : 0;
-            runEnd = 0;
+        }
+
+        /** Writes the insertions of a place; answers which insertion comes next. */
+        private int insertAt(long place, long[] insertions, int first, long tick) {
+            int next = first;
+            while (next < insertions.length && insertions[next] >>> 24 == place) {
+                writeInserted(insertions[next++], tick);
+            }
+            return next;
         }
 
         private void writeInserted(long insertion, long tick) {
-            flush();
             follows = false;
             int status = (int) (insertion >>> 16) & 0xFF;
             delta(tick);
@@ -270,7 +269,10 @@ public final class MidiEdit {
         }
 
         private void writeOwn(int event) {
-            flush();
+            follows = !track.damaged() && edit.keeps(event);
+            if (edit.removed(event)) {
+                return;
+            }
             int status = edit.status(event);
             ownDelta(event);
             if (status >= 0xF0) {

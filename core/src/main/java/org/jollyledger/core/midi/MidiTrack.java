@@ -124,41 +124,6 @@ public final class MidiTrack {
         return bytes[payloadStart(event) + position] & 0xFF;
     }
 
-    /** Takes the events that have to do with notes: note-off, note-on and key pressure. */
-    @FunctionalInterface
-    public interface NoteEvents {
-        /**
-         * @param event the index of the event
-         * @param tick when it happens
-         * @param status 0x80–0xAF
-         * @param note 0–127
-         * @param value velocity or pressure, 0–127
-         */
-        void take(int event, long tick, int status, int note, int value);
-    }
-
-    /**
-     * Hands over all note-offs, note-ons and key pressures on some channels, in the order of the file.
-     *
-     * @param channelMask one bit for each channel; bit 0 is channel 1
-     */
-    public void forEachNoteEvent(int channelMask, NoteEvents taker) {
-        byte[] source = bytes;
-        byte[] itsStatuses = statuses;
-        int[] itsData = dataStarts;
-        long[] itsTicks = ticks;
-        boolean straight = !damaged;
-        for (int event = 0; event < eventCount; event++) {
-            int status = itsStatuses[event] & 0xFF;
-            if (status > 0xAF || (channelMask >> (status & 0x0F) & 1) == 0) {
-                continue;
-            }
-            int at = straight ? itsData[event] : data1Offset(event);
-            int next = straight ? at + 1 : data2Offset(event);
-            taker.take(event, itsTicks[event], status, source[at], source[next]);
-        }
-    }
-
     /** The byte of the file just behind an event of a track that is not damaged. */
     int end(int event) {
         if (event + 1 < eventCount) {
@@ -171,6 +136,21 @@ public final class MidiTrack {
 
     boolean damaged() {
         return damaged;
+    }
+
+    /** The bytes of the whole file, not to be changed. */
+    byte[] bytes() {
+        return bytes;
+    }
+
+    /** The statuses of all events, not to be changed. */
+    byte[] statuses() {
+        return statuses;
+    }
+
+    /** Where the data of all events begins; in a damaged track real-time bytes can still stand before it. */
+    int[] dataStarts() {
+        return dataStarts;
     }
 
     int chunkStart() {
