@@ -1,0 +1,362 @@
+package org.jollyledger.core.sound;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.jollyledger.core.sound.Meaning.Standing;
+
+/**
+ * Reads the sound that a free-text name speaks of: "HH Tip 1/2", "Snr RS", "T4 rim". Names are taken apart into
+ * fragments, each fragment says something by a table of the trade's words, and what they say together makes the sound.
+ * What a name does not say takes the usual value, with less confidence where that is a guess.
+ */
+public final class SoundReader {
+    private static final SoundWords TABLE = SoundWords.table();
+
+    /** Longer names are read by their beginning. */
+    private static final int LONGEST_NAME = 200;
+
+    private static final Map<Standing, Double> SURENESS =
+            Map.of(Standing.STRONG, 1.0, Standing.WEAK, 0.8, Standing.LIKE, 0.6);
+    private static final double PIECE_BY_STROKE = 0.85;
+    private static final double PIECE_BY_OPENING = 0.6;
+    private static final double OPENING_UNSAID = 0.72;
+    private static final double OPENING_BY_NUMBER = 0.7;
+    private static final double NUMBER_UNSAID = 0.85;
+    private static final double NUMBER_BY_INCHES = 0.6;
+    private static final double STROKE_UNKNOWN_TO_PIECE = 0.85;
+    private static final double NEXT_BEST_STROKE = 0.9;
+    private static final double ONE_LETTER = 0.85;
+    private static final double OTHER_PIECE = 0.7;
+    private static final double UNKNOWN_WORD = 0.93;
+
+    /** Numbers above are taken for the size of a drum or a cymbal, in inches. */
+    private static final int HIGHEST_COUNT = 8;
+
+    private static final int LARGEST_INCHES = 26;
+
+    /** Of several ways to strike in one name the one that comes first here counts; others are the usual stroke. */
+    private static final List<Articulation> STRONGEST_FIRST = List.of(
+            Articulation.CHOKE,
+            Articulation.PEDAL_SPLASH,
+            Articulation.PEDAL_CLOSE,
+            Articulation.BRUSH_SWIRL,
+            Articulation.BRUSH_SWEEP,
+            Articulation.FLAM,
+            Articulation.DRAG,
+            Articulation.RUFF,
+            Articulation.BUZZ,
+            Articulation.SWELL,
+            Articulation.ROLL,
+            Articulation.SNARES_OFF,
+            Articulation.RIM_SHOT,
+            Articulation.SIDE_STICK,
+            Articulation.RIM_CLICK,
+            Articulation.RIM,
+            Articulation.SLAP,
+            Articulation.BRUSH_TAP,
+            Articulation.MUTED,
+            Articulation.BELL,
+            Articulation.OFF_CENTRE,
+            Articulation.EDGE,
+            Articulation.SHORT,
+            Articulation.LONG);
+
+    private static final Set<Articulation> PEDAL =
+            EnumSet.of(Articulation.PEDAL_CLOSE, Articulation.PEDAL_SPLASH, Articulation.CHOKE);
+
+    /** The openings of a hi-hat that are told as "open 1", "open 2" and so on (common practice). */
+    private static final List<Openness> COUNTED_OPENINGS =
+            List.of(Openness.QUARTER, Openness.HALF, Openness.THREE_QUARTER, Openness.OPEN);
+
+    private final String name;
+    private final List<Fragment> fragments;
+    private final List<String> taken = new ArrayList<>();
+    private final List<String> passedOver = new ArrayList<>();
+    private double confidence = 1;
+
+    private SoundReader(String name) {
+        this.name = name;
+        this.fragments = Fragment.of(name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name);
+    }
+
+    /** Reads one name. */
+    public static SoundReading read(String name) {
+        return new SoundReader(name).read();
+    }
+
+    /** Reads some names, each on its own. */
+    public static List<SoundReading> readAll(Collection<String> names) {
+        return names.stream().map(SoundReader::read).toList();
+    }
+
+    private SoundReading read() {
+        Optional<KitPiece> found = piece();
+        if (found.isEmpty()) {
+            return new SoundReading(name, Optional.empty(), 0, "no word here names a sound that is known");
+        }
+        KitPiece piece = found.get();
+        List<Fragment> others = meaningsBeside(piece);
+        Articulation articulation = articulation(piece, others);
+        Optional<Openness> openness = openness(piece, articulation, others);
+        if (piece == KitPiece.HIHAT
+                && articulation == Articulation.PEDAL_CLOSE
+                && openings(others).contains(Openness.OPEN)) {
+            articulation = Articulation.PEDAL_SPLASH;
+        }
+        int number = number(piece, others);
+        Optional<Side> side = others.stream()
+                .filter(fragment -> fragment.meaning() instanceof Meaning.Where)
+                .map(fragment -> ((Meaning.Where) fragment.meaning()).side())
+                .findFirst();
+        others.forEach(this::weigh);
+        Sound sound = new Sound(piece, number, side, articulation, openness);
+        return new SoundReading(
+                name, Optional.of(sound), Math.round(Math.max(0.05, confidence) * 100) / 100.0, reason(sound));
+    }
+
+    private Optional<KitPiece> piece() {
+        for (Standing standing : Standing.values()) {
+            List<KitPiece> pieces = pieces(standing);
+            if (!pieces.isEmpty()
+                    && (standing != Standing.WEAK || pieces(Standing.LIKE).isEmpty())) {
+                confidence *= SURENESS.get(standing);
+                return Optional.of(strongest(pieces));
+            }
+        }
+        Optional<Fragment> byStroke = fragments.stream()
+                .filter(fragment -> fragment.meaning() instanceof Meaning.Strike strike
+                        && strike.alone().isPresent())
+                .min(Comparator.comparing(fragment ->
+                        ((Meaning.Strike) fragment.meaning()).openness().isPresent()));
+        return byStroke.map(fragment -> {
+            Meaning.Strike strike = (Meaning.Strike) fragment.meaning();
+            confidence *= strike.openness().isPresent() ? PIECE_BY_OPENING : PIECE_BY_STROKE;
+            return strike.alone().orElseThrow();
+        });
+    }
+
+    private List<KitPiece> pieces(Standing standing) {
+        return fragments.stream()
+                .flatMap(fragment -> fragment.piece().stream())
+                .filter(piece -> piece.standing() == standing)
+                .map(Meaning.Piece::piece)
+                .distinct()
+                .toList();
+    }
+
+    /** Of several pieces in one name the first, but "foot splash hat" is a hat, and "china crash" a china. */
+    private static KitPiece strongest(List<KitPiece> pieces) {
+        if (pieces.contains(KitPiece.HIHAT)) {
+            return KitPiece.HIHAT;
+        }
+        if (pieces.get(0) == KitPiece.CRASH) {
+            return pieces.stream()
+                    .filter(piece -> piece == KitPiece.CHINA || piece == KitPiece.SPLASH || piece == KitPiece.STACK)
+                    .findFirst()
+                    .orElse(KitPiece.CRASH);
+        }
+        return pieces.get(0);
+    }
+
+    /** The fragments with what they mean once the piece is known; the words that name it keep their meaning. */
+    private List<Fragment> meaningsBeside(KitPiece piece) {
+        List<Fragment> meanings = new ArrayList<>();
+        for (Fragment fragment : fragments) {
+            boolean names = fragment.piece().map(Meaning.Piece::piece).equals(Optional.of(piece));
+            Optional<Meaning> beside = TABLE.meaningBesidePiece(fragment.text());
+            if (!names && beside.isPresent()) {
+                double likeness = fragment.text().length() == 1 ? ONE_LETTER : 1;
+                meanings.add(fragment.meaning(beside.get(), likeness));
+                continue;
+            }
+            if (fragment.text().equals("l") && Meaning.Pitch.comesInPairs(piece)) {
+                Meaning low = new Meaning.Rank(Meaning.Pitch.LOW);
+                meanings.add(fragment.meaning(low, ONE_LETTER));
+                continue;
+            }
+            if (!names
+                    && fragment.piece()
+                            .filter(other -> other.standing() == Standing.STRONG)
+                            .isPresent()) {
+                confidence *= OTHER_PIECE;
+            }
+            meanings.add(fragment);
+        }
+        return meanings;
+    }
+
+    private Articulation articulation(KitPiece piece, List<Fragment> others) {
+        List<Articulation> found = new ArrayList<>();
+        for (Fragment fragment : others) {
+            if (fragment.meaning() instanceof Meaning.Piece named && named.piece() == piece) {
+                named.articulation().ifPresent(found::add);
+            } else if (fragment.meaning() instanceof Meaning.Strike strike) {
+                Optional<Articulation> known =
+                        strike.articulations().stream().filter(piece::knows).findFirst();
+                known.ifPresent(found::add);
+                if (known.filter(STRONGEST_FIRST::contains).isPresent()
+                        && !known.equals(strike.articulations().stream().findFirst())) {
+                    confidence *= NEXT_BEST_STROKE;
+                }
+                boolean opens = piece == KitPiece.HIHAT && strike.openness().isPresent();
+                if (known.isEmpty() && !opens && !strike.articulations().isEmpty()) {
+                    confidence *= STROKE_UNKNOWN_TO_PIECE;
+                    passedOver.add(fragment.written());
+                }
+            }
+        }
+        boolean struck = found.contains(Articulation.TIP)
+                || found.contains(Articulation.EDGE)
+                || found.contains(Articulation.BELL);
+        if (struck) {
+            found.remove(Articulation.PEDAL_CLOSE);
+        }
+        return STRONGEST_FIRST.stream()
+                .filter(found::contains)
+                .findFirst()
+                .orElseGet(() -> found.stream().findFirst().orElse(piece.usualArticulation()));
+    }
+
+    private Optional<Openness> openness(KitPiece piece, Articulation articulation, List<Fragment> others) {
+        if (piece != KitPiece.HIHAT || PEDAL.contains(articulation)) {
+            return Optional.empty();
+        }
+        List<Openness> said = openings(others);
+        Optional<Openness> special = said.stream()
+                .filter(openness -> openness != Openness.OPEN && openness != Openness.CLOSED)
+                .findFirst();
+        if (special.isPresent()) {
+            return special;
+        }
+        boolean middling = others.stream()
+                .anyMatch(fragment ->
+                        fragment.meaning() instanceof Meaning.Rank rank && rank.pitch() == Meaning.Pitch.MID);
+        if (middling) {
+            return Optional.of(Openness.HALF);
+        }
+        if (said.contains(Openness.OPEN)) {
+            return Optional.of(countedOpening(others).orElse(Openness.OPEN));
+        }
+        if (said.isEmpty()) {
+            boolean byFoot = others.stream()
+                    .anyMatch(fragment -> fragment.meaning() instanceof Meaning.Strike strike
+                            && strike.articulations().contains(Articulation.PEDAL_CLOSE));
+            confidence *= OPENING_UNSAID;
+            return Optional.of(byFoot ? Openness.PEDAL : Openness.CLOSED);
+        }
+        return Optional.of(Openness.CLOSED);
+    }
+
+    private static List<Openness> openings(List<Fragment> fragments) {
+        return fragments.stream()
+                .flatMap(fragment -> {
+                    if (fragment.meaning() instanceof Meaning.Strike strike) {
+                        return strike.openness().stream();
+                    }
+                    return fragment.piece().flatMap(Meaning.Piece::openness).stream();
+                })
+                .toList();
+    }
+
+    private Optional<Openness> countedOpening(List<Fragment> others) {
+        return countOfOpening(others).map(at -> {
+            confidence *= OPENING_BY_NUMBER;
+            int number = ((Meaning.Count) others.get(at).meaning()).number();
+            return COUNTED_OPENINGS.get(Math.min(number, COUNTED_OPENINGS.size()) - 1);
+        });
+    }
+
+    /** Where a number directly behind "open" or "closed" of a hi-hat stands. */
+    private static Optional<Integer> countOfOpening(List<Fragment> others) {
+        return IntStream.range(1, others.size())
+                .filter(at -> others.get(at).meaning() instanceof Meaning.Count count
+                        && count.number() >= 1
+                        && others.get(at - 1).meaning() instanceof Meaning.Strike strike
+                        && strike.openness().isPresent())
+                .boxed()
+                .findFirst();
+    }
+
+    private int number(KitPiece piece, List<Fragment> others) {
+        Optional<Integer> ofOpening = piece == KitPiece.HIHAT ? countOfOpening(others) : Optional.empty();
+        int count = 0;
+        int inches = 0;
+        int byWord = 0;
+        List<Meaning.Pitch> pitches = new ArrayList<>();
+        for (int at = 0; at < others.size(); at++) {
+            Meaning meaning = others.get(at).meaning();
+            if (meaning instanceof Meaning.Count said && !ofOpening.equals(Optional.of(at))) {
+                boolean size = said.number() > HIGHEST_COUNT || others.get(at).inches();
+                if (size && said.number() <= LARGEST_INCHES) {
+                    inches = inches == 0 ? said.number() : inches;
+                } else if (!size && count == 0) {
+                    count = said.number();
+                }
+            } else if (meaning instanceof Meaning.Rank rank) {
+                pitches.add(rank.pitch());
+            } else if (meaning instanceof Meaning.Piece named && named.piece() == piece) {
+                byWord = Math.max(byWord, named.number());
+                named.pitch().ifPresent(pitches::add);
+            }
+        }
+        if (piece == KitPiece.TOM) {
+            return tomNumber(count, inches, pitches);
+        }
+        int byPitch =
+                pitches.stream().mapToInt(pitch -> pitch.number(piece)).max().orElse(0);
+        return IntStream.of(count, byWord, byPitch)
+                .filter(number -> number > 0)
+                .findFirst()
+                .orElse(1);
+    }
+
+    /** Floor toms come after the four that hang in General MIDI; a name alone does not say how many hang here. */
+    private int tomNumber(int count, int inches, List<Meaning.Pitch> pitches) {
+        boolean floor = pitches.contains(Meaning.Pitch.FLOOR);
+        int first = floor ? Meaning.Pitch.FLOOR.number(KitPiece.TOM) : 1;
+        if (count > 0) {
+            return first + count - 1;
+        }
+        Optional<Meaning.Pitch> rank = pitches.stream()
+                .filter(pitch -> pitch != Meaning.Pitch.FLOOR && pitch != Meaning.Pitch.RACK)
+                .findFirst();
+        if (rank.isPresent()) {
+            return floor
+                    ? first + (rank.get() == Meaning.Pitch.LOW ? 1 : 0)
+                    : rank.get().number(KitPiece.TOM);
+        }
+        if (inches > 0) {
+            confidence *= NUMBER_BY_INCHES;
+            return floor ? first + (inches > 15 ? 1 : 0) : Math.max(1, Math.min(5, (inches - 7) / 2));
+        }
+        confidence *= NUMBER_UNSAID;
+        return first;
+    }
+
+    /** Counts what a fragment gave to the reading, and remembers it for the reason. */
+    private void weigh(Fragment fragment) {
+        if (fragment.meaning() instanceof Meaning.Nothing) {
+            if (fragment.likeness() == 0) {
+                confidence *= UNKNOWN_WORD;
+                passedOver.add(fragment.written());
+            }
+            return;
+        }
+        confidence *= fragment.likeness();
+        if (!passedOver.contains(fragment.written())) {
+            taken.add(fragment.written());
+        }
+    }
+
+    private String reason(Sound sound) {
+        String from = "“" + String.join("”, “", taken) + "” read as " + sound.words();
+        return passedOver.isEmpty() ? from : from + "; passed over “" + String.join("”, “", passedOver) + "”";
+    }
+}
