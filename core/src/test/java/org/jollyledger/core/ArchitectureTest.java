@@ -47,15 +47,20 @@ class ArchitectureTest {
     static final ArchRule theCoreIsPlainJava = classes()
             .should()
             .onlyDependOnClassesThat()
-            .resideInAnyPackage("java..", "org.jollyledger.core..", "org.jspecify..", "tools.jackson..");
+            .resideInAnyPackage(
+                    "java..",
+                    "org.jollyledger.core..",
+                    "org.jspecify..",
+                    "tools.jackson..",
+                    "org.apache.commons.csv..");
 
     @ArchTest
-    static final ArchRule onlyTheFormatsKnowJson = noClasses()
+    static final ArchRule onlyTheFormatsKnowJsonAndCsv = noClasses()
             .that()
             .resideOutsideOfPackage("..exchange")
             .should()
             .dependOnClassesThat()
-            .resideInAPackage("tools.jackson..");
+            .resideInAnyPackage("tools.jackson..", "org.apache.commons.csv..");
 
     @ArchTest
     static final ArchRule nothingIsPublicAndChangeable =

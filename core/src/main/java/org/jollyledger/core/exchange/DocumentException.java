@@ -27,6 +27,11 @@ public final class DocumentException extends Exception {
         this.problems = List.copyOf(problems);
     }
 
+    /** One sentence about the document as a whole. */
+    static DocumentException of(String sentence) {
+        return new DocumentException(List.of(new Problem(0, "", sentence)));
+    }
+
     /** At least one, in the order of the document; of very many the first. */
     public List<Problem> problems() {
         return problems;

@@ -80,6 +80,8 @@ public final class SoundReader {
     private final List<String> taken = new ArrayList<>();
     private final List<String> passedOver = new ArrayList<>();
     private double confidence = 1;
+    private boolean tomByPitch;
+    private boolean pieceNamed;
 
     private SoundReader(String name) {
         this.name = name;
@@ -96,10 +98,53 @@ public final class SoundReader {
         return names.stream().map(SoundReader::read).toList();
     }
 
+    /**
+     * Reads the names of one instrument. What one name cannot tell, the others can: floor toms follow the toms that
+     * really hang, and toms told by their pitch alone are counted without gaps.
+     */
+    public static List<SoundReading> readTogether(Collection<String> names) {
+        List<SoundReader> readers = names.stream().map(SoundReader::new).toList();
+        List<SoundReading> readings = readers.stream().map(SoundReader::read).toList();
+        boolean pitched = readers.stream().anyMatch(reader -> reader.tomByPitch);
+        if (!pitched) {
+            return readings;
+        }
+        List<Integer> toms = readings.stream()
+                .flatMap(reading -> reading.sound().stream())
+                .filter(sound -> sound.piece() == KitPiece.TOM)
+                .map(Sound::number)
+                .distinct()
+                .sorted()
+                .toList();
+        return readings.stream().map(reading -> renumbered(reading, toms)).toList();
+    }
+
+    private static SoundReading renumbered(SoundReading reading, List<Integer> toms) {
+        Optional<Sound> sound = reading.sound()
+                .map(read -> read.piece() == KitPiece.TOM
+                        ? new Sound(
+                                read.piece(),
+                                toms.indexOf(read.number()) + 1,
+                                read.side(),
+                                read.articulation(),
+                                read.openness())
+                        : read);
+        if (sound.equals(reading.sound())) {
+            return reading;
+        }
+        return new SoundReading(
+                reading.name(),
+                sound,
+                reading.confidence(),
+                reading.pieceNamed(),
+                reading.reason() + "; among the other toms of this list it is number "
+                        + sound.orElseThrow().number());
+    }
+
     private SoundReading read() {
         Optional<KitPiece> found = piece();
         if (found.isEmpty()) {
-            return new SoundReading(name, Optional.empty(), 0, "no word here names a sound that is known");
+            return new SoundReading(name, Optional.empty(), 0, false, "no word here names a sound that is known");
         }
         KitPiece piece = found.get();
         List<Fragment> others = meaningsBeside(piece);
@@ -118,7 +163,11 @@ public final class SoundReader {
         others.forEach(this::weigh);
         Sound sound = new Sound(piece, number, side, articulation, openness);
         return new SoundReading(
-                name, Optional.of(sound), Math.round(Math.max(0.05, confidence) * 100) / 100.0, reason(sound));
+                name,
+                Optional.of(sound),
+                Math.round(Math.max(0.05, confidence) * 100) / 100.0,
+                pieceNamed,
+                reason(sound));
     }
 
     private Optional<KitPiece> piece() {
@@ -127,6 +176,7 @@ public final class SoundReader {
             if (!pieces.isEmpty()
                     && (standing != Standing.WEAK || pieces(Standing.LIKE).isEmpty())) {
                 confidence *= SURENESS.get(standing);
+                pieceNamed = true;
                 return Optional.of(strongest(pieces));
             }
         }
@@ -320,6 +370,7 @@ public final class SoundReader {
     /** Floor toms come after the four that hang in General MIDI; a name alone does not say how many hang here. */
     private int tomNumber(int count, int inches, List<Meaning.Pitch> pitches) {
         boolean floor = pitches.contains(Meaning.Pitch.FLOOR);
+        tomByPitch = floor || count == 0;
         int first = floor ? Meaning.Pitch.FLOOR.number(KitPiece.TOM) : 1;
         if (count > 0) {
             return first + count - 1;

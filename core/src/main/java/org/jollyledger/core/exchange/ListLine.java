@@ -1,0 +1,39 @@
+package org.jollyledger.core.exchange;
+
+import java.util.Optional;
+
+/**
+ * A line of a list taken apart.
+ *
+ * @param number counted from 1, as a person counts lines
+ * @param original as it was given
+ * @param note what stands where notes stand; empty when nothing does
+ * @param name what stands where names stand
+ * @param shortName what stands in a column of short names
+ * @param chokeGroup what stands in a column of choke groups
+ * @param unlike whether it is laid out unlike the other lines of its list
+ */
+record ListLine(
+        int number,
+        String original,
+        Optional<NoteText> note,
+        String name,
+        String shortName,
+        String chokeGroup,
+        boolean unlike) {
+    static ListLine of(int number, String original, Optional<NoteText> note, String name) {
+        return new ListLine(number, original, note, name, "", "", false);
+    }
+
+    ListLine markedUnlike() {
+        return new ListLine(number, original, note, name, shortName, chokeGroup, true);
+    }
+
+    boolean hasNoteAndName() {
+        return note.isPresent() && hasLetters(name);
+    }
+
+    static boolean hasLetters(String text) {
+        return text.codePoints().anyMatch(Character::isLetter);
+    }
+}

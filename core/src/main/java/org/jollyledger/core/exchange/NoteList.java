@@ -1,0 +1,103 @@
+package org.jollyledger.core.exchange;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.Sound;
+
+/**
+ * A list of notes as it was read: row by row beside its original, with what is not certain said.
+ *
+ * @param rows in the order of the list
+ * @param middleC what the list is believed to call note 60
+ * @param middleCReason why, in words
+ * @param middleCSure whether that is more than a guess
+ * @param counted whether the list names no notes, so that they were counted
+ * @param remarks what is to be said of the list as a whole
+ */
+public record NoteList(
+        List<Row> rows,
+        OctaveConvention middleC,
+        String middleCReason,
+        boolean middleCSure,
+        boolean counted,
+        List<String> remarks) {
+
+    /** Stands for a line whose name no word of was understood, until its sound is chosen. */
+    public static final Sound UNKNOWN_SOUND = Sound.parse("effect.1.hit");
+
+    public NoteList {
+        rows = List.copyOf(rows);
+        remarks = List.copyOf(remarks);
+    }
+
+    /**
+     * One row.
+     *
+     * @param line the line of the text it stands in, counted from 1
+     * @param original the line as it was given
+     * @param skipped why it is no line of a map; empty when it is one
+     * @param number the note number read, which may not exist; empty when there is none
+     * @param name the name read
+     * @param shortName the short name the list gives; empty when it gives none
+     * @param sound the sound read from the name
+     * @param chokeGroup the choke group the list gives
+     * @param reading which words were taken for what
+     * @param doubts what should be looked at before the row is kept
+     */
+    public record Row(
+            int line,
+            String original,
+            Optional<String> skipped,
+            OptionalInt number,
+            String name,
+            String shortName,
+            Optional<Sound> sound,
+            Optional<String> chokeGroup,
+            String reading,
+            List<String> doubts) {
+        public Row {
+            doubts = List.copyOf(doubts);
+        }
+
+        /** Whether it is a line of the map to be. */
+        public boolean isLine() {
+            return skipped.isEmpty();
+        }
+
+        /** Whether a person should look at it. */
+        public boolean isUnsure() {
+            return isLine() && !doubts.isEmpty();
+        }
+
+        /** The note, where the number read exists. */
+        public Optional<Note> note() {
+            return number.isPresent() && number.getAsInt() >= Note.LOWEST && number.getAsInt() <= Note.HIGHEST
+                    ? Optional.of(Note.of(number.getAsInt()))
+                    : Optional.empty();
+        }
+
+        /** The line of a map, when note and name are there. */
+        public Optional<Line> toLine() {
+            if (!isLine() || note().isEmpty() || name.isBlank()) {
+                return Optional.empty();
+            }
+            String brief = shortName.isBlank() ? Line.shorten(name) : shortName;
+            return Optional.of(
+                    new Line(note().orElseThrow(), name, brief, sound.orElse(UNKNOWN_SOUND), chokeGroup, ""));
+        }
+    }
+
+    /** The lines that the rows make. */
+    public List<Line> lines() {
+        return rows.stream().flatMap(row -> row.toLine().stream()).toList();
+    }
+
+    /** How many rows should be looked at. */
+    public long unsureCount() {
+        return rows.stream().filter(Row::isUnsure).count();
+    }
+}

@@ -1,0 +1,361 @@
+package org.jollyledger.core.exchange;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import org.jollyledger.core.exchange.NoteList.Row;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.sound.SoundReader;
+import org.jollyledger.core.sound.SoundReading;
+
+/**
+ * Reads a list of notes as manuals print them: numbers, names or both, before or behind the drum's name, in columns or
+ * in running text, with heads, page numbers and headings between. Nothing is guessed in silence: what is not certain is
+ * said with its row.
+ */
+public final class NoteListReader {
+    public static final int LONGEST_TEXT = 400_000;
+    public static final int MOST_LINES = 3_000;
+
+    /** Which way notes are counted for a list that names none. */
+    public enum Direction {
+        UP(1),
+        DOWN(-1);
+
+        private final int step;
+
+        Direction(int step) {
+            this.step = step;
+        }
+    }
+
+    /**
+     * What the reader of the list has decided.
+     *
+     * @param middleC what the list calls note 60; empty to let it be guessed
+     * @param startNote the note of the first name of a list without notes, 0 to 127
+     * @param direction which way its other notes go
+     */
+    public record Settings(Optional<OctaveConvention> middleC, int startNote, Direction direction) {
+        /** Guess the convention; count up from 36. */
+        public static final Settings USUAL = new Settings(Optional.empty(), 36, Direction.UP);
+    }
+
+    private static final Pattern PAGE = Pattern.compile(
+            "(?i)[-\\s]*(?:(?:page|seite|pagina|p\\.)\\s*)?\\d+(?:\\s*(?:/|of|von|de|-)\\s*\\d+)?[-\\s]*");
+    private static final Pattern PARTS = Pattern.compile("\\s*(?:(?<!\\d)/|/(?!\\d)|,|;|\\+|\\||\\s&\\s)\\s*");
+    private static final Pattern PLURAL =
+            Pattern.compile("(?i)^(kick|snare|tom|ride|china|hat|hi-hat|cymbal|stack|crash|splash)e?s$");
+    private static final int LONGEST_HEADING = 40;
+
+    private final Settings settings;
+    private final OctaveConvention convention;
+    private final boolean counted;
+    private final List<Row> rows = new ArrayList<>();
+    /** For each row that is a line, the words its sound is read from. */
+    private final List<String> spokenNames = new ArrayList<>();
+
+    private String heading = "";
+    private String before = "";
+    private int next;
+
+    private NoteListReader(Settings settings, OctaveConvention convention, boolean counted) {
+        this.settings = settings;
+        this.convention = convention;
+        this.counted = counted;
+        this.next = settings.startNote;
+    }
+
+    /**
+     * Reads a list.
+     *
+     * @throws DocumentException when it is too long, or holds neither a note nor the name of a drum
+     */
+    public static NoteList read(String text, Settings settings) throws DocumentException {
+        if (text.length() > LONGEST_TEXT) {
+            throw DocumentException.of("The list has " + text.length() + " characters; it may have " + LONGEST_TEXT
+                    + " at most. Paste only its pages with notes.");
+        }
+        List<String> lines = ListText.lines(ListText.plain(text));
+        if (lines.size() > MOST_LINES) {
+            throw DocumentException.of("The list has " + lines.size() + " lines; it may have " + MOST_LINES
+                    + " at most. Paste only its pages with notes.");
+        }
+        List<String> remarks = new ArrayList<>();
+        List<ListLine> parsed = QuotedCells.rows(lines, remarks)
+                .flatMap(cells -> ListTable.takeApart(cells, QuotedCells.originals(cells)))
+                .or(() -> ListTable.takeApart(lines))
+                .orElseGet(() -> LineTemplate.takeApart(lines));
+        boolean counted = parsed.stream().noneMatch(ListLine::hasNoteAndName);
+        ConventionGuess guess = ConventionGuess.of(text, parsed);
+        OctaveConvention convention = settings.middleC.orElse(guess.convention());
+        NoteListReader reader = new NoteListReader(settings, convention, counted);
+        parsed.forEach(reader::add);
+        List<Row> rows = doubled(reader.together());
+        if (rows.stream().noneMatch(Row::isLine)
+                || counted && rows.stream().noneMatch(row -> row.sound().isPresent())) {
+            throw DocumentException.of("No line of this holds a note or the name of a drum;"
+                    + " paste the part of the manual that lists them, such as “36 Kick”.");
+        }
+        return new NoteList(rows, convention, guess.reason(), guess.sure(), counted, remarks);
+    }
+
+    private void add(ListLine line) {
+        Optional<String> reason = reasonToSkip(line);
+        if (reason.isPresent()) {
+            if (isHeading(line)) {
+                heading = line.name().replaceAll("[:\\s]+$", "");
+                before = "";
+            }
+            rows.add(new Row(
+                    line.number(),
+                    line.original(),
+                    reason,
+                    OptionalInt.empty(),
+                    line.name(),
+                    "",
+                    Optional.empty(),
+                    Optional.empty(),
+                    "",
+                    List.of()));
+            return;
+        }
+        if (counted) {
+            add(row(line, OptionalInt.of(next), line.name(), new ArrayList<>()), line.name());
+            next += settings.direction.step;
+            return;
+        }
+        addNotes(line);
+    }
+
+    private Optional<String> reasonToSkip(ListLine line) {
+        if (line.original().isBlank()) {
+            return Optional.of("empty");
+        }
+        if (!ListLine.hasLetters(line.name())
+                && (line.note().isEmpty() || PAGE.matcher(line.original()).matches())) {
+            return Optional.of(
+                    PAGE.matcher(line.original()).matches() ? "a page number, or a number without a name" : "no name");
+        }
+        if (counted) {
+            return PAGE.matcher(line.original()).matches() ? Optional.of("a page number") : Optional.empty();
+        }
+        if (line.note().isEmpty()) {
+            return Optional.of(isHeading(line) ? "no note: a heading" : "no note");
+        }
+        return ListLine.hasLetters(line.name()) ? Optional.empty() : Optional.of("no name");
+    }
+
+    private boolean isHeading(ListLine line) {
+        return !counted
+                && line.note().isEmpty()
+                && line.name().length() <= LONGEST_HEADING
+                && SoundReader.read(line.name()).sound().isPresent();
+    }
+
+    private void addNotes(ListLine line) {
+        NoteText text = line.note().orElseThrow();
+        List<Integer> notes = text.notes(convention);
+        List<String> doubts = new ArrayList<>();
+        if (line.unlike()) {
+            doubts.add("laid out unlike the other lines");
+        }
+        if (!text.numbers().isEmpty()
+                && !text.pitches().isEmpty()
+                && NoteText.number(text.pitches().get(0), convention)
+                        != text.numbers().get(0)) {
+            doubts.add("number and name of the note disagree; the number was taken");
+        }
+        String name = underHeading(line.name(), doubts);
+        List<String> parts = parts(name);
+        if (notes.size() == 1) {
+            if (saysSeveral(parts)) {
+                doubts.add("several articulations on one note; the sound is that of the first");
+            }
+            add(row(line, OptionalInt.of(notes.get(0)), name, doubts), saysSeveral(parts) ? parts.get(0) : name);
+            return;
+        }
+        boolean paired = parts.size() == notes.size();
+        for (int i = 0; i < notes.size(); i++) {
+            List<String> own = new ArrayList<>(doubts);
+            if (!paired) {
+                own.add("one name for " + notes.size() + " notes");
+            }
+            String each = paired ? parts.get(i) : name + " " + (i + 1);
+            add(row(line, OptionalInt.of(notes.get(i)), each, own), each);
+        }
+    }
+
+    private void add(Row row, String spoken) {
+        rows.add(row);
+        spokenNames.add(spoken);
+    }
+
+    /** The name with the kit piece before it that its heading, or else the line before it, names. */
+    private String underHeading(String name, List<String> doubts) {
+        SoundReading alone = SoundReader.read(name);
+        if (alone.pieceNamed()) {
+            before = pieceWords(name, alone);
+            return name;
+        }
+        Optional<String> whole = withPiece(heading, name);
+        if (whole.isPresent()) {
+            return whole.get();
+        }
+        Optional<String> continued = withPiece(before, name);
+        continued.ifPresent(text -> doubts.add("read as “" + text + "”, going on from the line before"));
+        return continued.orElse(name);
+    }
+
+    private static Optional<String> withPiece(String piece, String name) {
+        String whole = PLURAL.matcher(piece).replaceAll("$1") + " " + name;
+        return Optional.of(whole)
+                .filter(text -> !piece.isEmpty() && SoundReader.read(text).pieceNamed())
+                .filter(text -> SoundReader.read(text).confidence()
+                        >= SoundReader.read(piece).confidence());
+    }
+
+    /** The words with which a name begins that name its piece, with its number: "Tom 2" of "Tom 2 Rim Shot". */
+    private static String pieceWords(String name, SoundReading reading) {
+        String[] words = name.split("\\s+");
+        for (int count = 1; count < words.length; count++) {
+            String begin = String.join(" ", List.of(words).subList(0, count));
+            boolean same = SoundReader.read(begin)
+                    .sound()
+                    .filter(sound -> reading.sound()
+                            .filter(whole -> whole.piece() == sound.piece() && whole.number() == sound.number())
+                            .isPresent())
+                    .isPresent();
+            if (same) {
+                return begin;
+            }
+        }
+        return name;
+    }
+
+    /** The articulations that share a cell, each with the words that they have in common before it. */
+    private static List<String> parts(String name) {
+        int colon = name.indexOf(':');
+        String head = colon > 0 ? name.substring(0, colon).strip() : "";
+        List<String> parts = PARTS.splitAsStream(
+                        colon > 0 ? name.substring(colon + 1).strip() : name)
+                .filter(part -> !part.isBlank())
+                .toList();
+        if (parts.size() < 2) {
+            return List.of(name);
+        }
+        String common = head.isEmpty() ? parts.get(0).split("\\s+")[0] : head;
+        return IntStream.range(0, parts.size())
+                .mapToObj(i -> {
+                    String part = parts.get(i);
+                    boolean first = i == 0 && head.isEmpty();
+                    String whole = common + " " + part;
+                    return !first
+                                    && SoundReader.read(whole).confidence()
+                                            > SoundReader.read(part).confidence()
+                            ? whole
+                            : part;
+                })
+                .toList();
+    }
+
+    private static boolean saysSeveral(List<String> parts) {
+        return parts.size() > 1
+                && parts.stream()
+                                .map(SoundReader::read)
+                                .filter(reading -> !reading.isUnsure())
+                                .flatMap(reading -> reading.sound().stream())
+                                .distinct()
+                                .count()
+                        > 1;
+    }
+
+    private static Row row(ListLine line, OptionalInt number, String name, List<String> doubts) {
+        String kept = cut(name, Line.LONGEST_NAME);
+        if (!kept.equals(name)) {
+            doubts.add("the name is longer than " + Line.LONGEST_NAME + " characters and was cut");
+        }
+        int note = number.orElse(-1);
+        if (note < Note.LOWEST || note > Note.HIGHEST) {
+            doubts.add("note " + note + " does not exist; notes are 0 to 127");
+        }
+        String group = cut(line.chokeGroup().strip(), Line.LONGEST_CHOKE_GROUP);
+        return new Row(
+                line.number(),
+                line.original(),
+                Optional.empty(),
+                number,
+                kept,
+                cut(line.shortName().strip(), Line.LONGEST_SHORT_NAME),
+                Optional.empty(),
+                group.isBlank() || group.equals("-") || group.equals("0") ? Optional.empty() : Optional.of(group),
+                "",
+                doubts);
+    }
+
+    private static String cut(String text, int longest) {
+        return text.codePointCount(0, text.length()) <= longest
+                ? text
+                : text.substring(0, text.offsetByCodePoints(0, longest)).strip();
+    }
+
+    /** Gives every line its sound, read together with the others. */
+    private List<Row> together() {
+        Iterator<SoundReading> readings = SoundReader.readTogether(spokenNames).iterator();
+        return rows.stream()
+                .map(row -> row.isLine() ? sounding(row, readings.next()) : row)
+                .toList();
+    }
+
+    private static Row sounding(Row row, SoundReading reading) {
+        List<String> doubts = new ArrayList<>(row.doubts());
+        if (reading.sound().isEmpty()) {
+            doubts.add("no word of the name is known; choose its sound");
+        } else if (reading.isUnsure()) {
+            doubts.add("the sound is a guess");
+        }
+        return with(row, reading.sound(), reading.reason(), doubts);
+    }
+
+    /** Says where a note stands twice. */
+    private static List<Row> doubled(List<Row> rows) {
+        Map<Integer, Row> first = new HashMap<>();
+        List<Row> result = new ArrayList<>();
+        for (Row row : rows) {
+            Row other = row.isLine() && row.number().isPresent()
+                    ? first.putIfAbsent(row.number().getAsInt(), row)
+                    : null;
+            if (other == null) {
+                result.add(row);
+                continue;
+            }
+            List<String> doubts = new ArrayList<>(row.doubts());
+            doubts.add("note " + row.number().getAsInt() + " stands in line " + other.line() + " too");
+            result.add(with(row, row.sound(), row.reading(), doubts));
+        }
+        return result;
+    }
+
+    private static Row with(Row row, Optional<Sound> sound, String reading, List<String> doubts) {
+        return new Row(
+                row.line(),
+                row.original(),
+                row.skipped(),
+                row.number(),
+                row.name(),
+                row.shortName(),
+                sound,
+                row.chokeGroup(),
+                reading,
+                doubts);
+    }
+}

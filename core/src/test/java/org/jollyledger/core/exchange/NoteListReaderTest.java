@@ -1,0 +1,283 @@
+package org.jollyledger.core.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import org.jollyledger.core.exchange.NoteList.Row;
+import org.jollyledger.core.exchange.NoteListReader.Direction;
+import org.jollyledger.core.exchange.NoteListReader.Settings;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.Sound;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class NoteListReaderTest {
+    private static final Settings FROM_21 = new Settings(Optional.empty(), 21, Direction.UP);
+
+    private static String resource(String name) throws IOException {
+        try (InputStream stream =
+                Objects.requireNonNull(NoteListReaderTest.class.getResourceAsStream("lists/" + name))) {
+            return new String(stream.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+
+    private static Map<Integer, String> expected() throws IOException {
+        return resource("foghorn-maple.expected.txt")
+                .lines()
+                .filter(line -> !line.startsWith("#"))
+                .map(line -> line.split(" "))
+                .collect(Collectors.toMap(
+                        words -> Integer.valueOf(words[0]),
+                        words -> Sound.parse(words[1]).code(),
+                        (one, other) -> one,
+                        TreeMap::new));
+    }
+
+    private static NoteList read(String text) throws DocumentException {
+        return NoteListReader.read(text, Settings.USUAL);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "1-columns-with-merged-cells.txt, C4",
+        "2-note-names-from-the-top.txt, C3",
+        "3-spreadsheet.csv, C3",
+        "4-dotted-leaders.txt, C3",
+        "5-names-without-notes.txt, C3",
+        "6-ranges.txt, C3"
+    })
+    void oneInstrumentIsReadFromSixLayouts(String file, OctaveConvention middleC) throws Exception {
+        NoteList list = NoteListReader.read(resource(file), FROM_21);
+        Map<Integer, String> read = list.lines().stream()
+                .collect(Collectors.toMap(
+                        line -> line.note().number(),
+                        line -> line.sound().code(),
+                        (one, other) -> "twice",
+                        TreeMap::new));
+        assertThat(read).isEqualTo(expected());
+        assertThat(list.middleC()).isEqualTo(middleC);
+        assertThat(list.unsureCount()).isZero();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '>',
+            value = {
+                "36 Kick > 36 Kick",
+                "Kick 36 > 36 Kick",
+                "Kick, 36 > 36 Kick",
+                "036\tKick > 36 Kick",
+                "Note 36: Kick > 36 Kick",
+                "#36 - Kick > 36 Kick",
+                "MIDI note 36 = Kick > 36 Kick",
+                "36) Kick > 36 Kick",
+                "[36] Kick > 36 Kick",
+                "Kick (36) > 36 Kick",
+                "36 (C1) Kick > 36 Kick",
+                "C1 (36) Kick > 36 Kick",
+                "C1 / 36: Kick > 36 Kick",
+                "Kick – C1 – 36 > 36 Kick",
+                "36 | C1 | Kick > 36 Kick",
+                "C1;Kick;36 > 36 Kick",
+                "C♯1 Side stick > 37 Side stick",
+                "Db1: Side stick > 37 Side stick",
+                "D♭1 Side stick > 37 Side stick",
+                "Crash 2 ...... C#2 > 49 Crash 2",
+                "49 Crash 2 > 49 Crash 2",
+                "Crash 2 49 > 49 Crash 2"
+            })
+    void aLineSaysItsNoteInManyWays(String line, String wanted) throws Exception {
+        String other = line.contains("36") || line.contains("49")
+                ? line.replace("36", "38")
+                        .replace("49", "55")
+                        .replace("C1", "D1")
+                        .replaceAll("Kick|Crash 2", "Snare")
+                : line.replaceAll("Side stick|Crash 2", "Snare")
+                        .replaceAll("(C♯1|Db1|D♭1)", "D1")
+                        .replace("C#2", "D1");
+        Row row = NoteListReader.read(
+                        line + "\n" + other, new Settings(Optional.of(OctaveConvention.C3), 36, Direction.UP))
+                .rows()
+                .get(0);
+        assertThat(row.number().orElse(-1) + " " + row.name()).isEqualTo(wanted);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "'C1 Kick;D1 Snare;F#1 Closed HH', C3",
+        "'C2 Kick;D2 Snare;F#2 Closed HH', C4",
+        "'C3 Kick;D3 Snare;F#3 Closed HH', C5",
+        "'Middle C = C4;C1 Kick;D1 Snare', C4",
+        "'60 = C5;C3 Kick;D3 Snare', C5",
+        "'36 C2 Something;40 E2 Else', C4",
+        "'G10 Kick;D3 Snare', C5",
+        "'C-2 Kick;D-2 Snare', C3"
+    })
+    void theOctaveConventionIsBelievedForAReason(String lines, OctaveConvention middleC) throws Exception {
+        NoteList list = read(lines.replace(';', '\n'));
+        assertThat(list.middleC()).isEqualTo(middleC);
+        assertThat(list.middleCReason()).isNotBlank();
+    }
+
+    @Test
+    void choosingAnotherConventionMovesAllNotesThatAreNamed() throws Exception {
+        String list = "C1 Kick\nD1 Snare";
+        assertThat(NoteListReader.read(list, new Settings(Optional.of(OctaveConvention.C4), 36, Direction.UP))
+                        .lines())
+                .extracting(line -> line.note().number())
+                .containsExactly(24, 26);
+    }
+
+    @Test
+    void aNumberThatContradictsItsNameIsAsked() throws Exception {
+        NoteList list = read("36 C1 Kick\n38 D1 Snare\n41 F#1 Closed hat\n46 A#1 Open hat");
+        assertThat(list.rows().get(2).doubts()).contains("number and name of the note disagree; the number was taken");
+        assertThat(list.unsureCount()).isEqualTo(1);
+    }
+
+    @Test
+    void aHeadingNamesThePieceForTheLinesUnderIt() throws Exception {
+        NoteList list = read("Snare\n38 Center\n37 Rim shot\nToms:\n48 High\n45 Low\n\nPage 3\n49 Crash");
+        assertThat(list.lines())
+                .extracting(line -> line.sound().code())
+                .containsExactly("snare.centre", "snare.rim-shot", "tom.1.head", "tom.2.head", "crash.1.edge");
+        assertThat(list.rows()).filteredOn(row -> !row.isLine()).hasSize(4);
+    }
+
+    @Test
+    void rangesAndSharedCellsAreTakenApart() throws Exception {
+        NoteList list = read("36-37 Kick: open / muted\n38, 40 Snare center / edge\n41–43 Tom\n46 HH closed / open");
+        assertThat(list.lines())
+                .extracting(line -> line.note().number() + " " + line.sound().code())
+                .containsExactly(
+                        "36 kick.hit",
+                        "37 kick.muted",
+                        "38 snare.centre",
+                        "40 snare.edge",
+                        "41 tom.1.head",
+                        "42 tom.2.head",
+                        "43 tom.3.head",
+                        "46 hihat.tip.closed");
+        assertThat(list.rows().get(4).doubts()).contains("one name for 3 notes");
+        assertThat(list.rows().get(7).doubts())
+                .contains("several articulations on one note; the sound is that of the first");
+    }
+
+    @Test
+    void namesWithoutNotesAreCountedUpOrDown() throws Exception {
+        NoteList down = NoteListReader.read(
+                "Kick 1\nKick 2\nTom 1\nTom 2\nCrash 1", new Settings(Optional.empty(), 60, Direction.DOWN));
+        assertThat(down.counted()).isTrue();
+        assertThat(down.lines()).extracting(line -> line.note().number()).containsExactly(60, 59, 58, 57, 56);
+    }
+
+    @Test
+    void whatIsNotUnderstoodIsMarked() throws Exception {
+        NoteList list = read("36 Kick\n37 Blorp\n38 Snare\n38 Snare left\n130 Cowbell\n40 Hi-hat");
+        assertThat(list.rows())
+                .extracting(Row::doubts)
+                .containsExactly(
+                        List.of(),
+                        List.of("no word of the name is known; choose its sound"),
+                        List.of(),
+                        List.of("note 38 stands in line 3 too"),
+                        List.of("note 130 does not exist; notes are 0 to 127"),
+                        List.of("the sound is a guess"));
+        assertThat(list.lines()).hasSize(5);
+    }
+
+    @Test
+    void aQuotationMarkThatNeverClosesIsTold() throws Exception {
+        NoteList list = read("36,\"Kick\n38,Snare\n40,Clap");
+        assertThat(list.remarks()).hasSize(1);
+        assertThat(list.lines()).hasSize(3);
+    }
+
+    @Test
+    void aListWithoutADrumIsRefused() {
+        assertThatThrownBy(() -> read("Dear diary,\ntoday it rained.\nAgain."))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining("No line of this holds a note");
+        assertThatThrownBy(() -> read("")).isInstanceOf(DocumentException.class);
+    }
+
+    @Test
+    void aListThatIsTooLongIsRefused() {
+        assertThatThrownBy(() -> read("36 Kick\n".repeat(1_300_000)))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining("characters; it may have 400000 at most");
+        assertThatThrownBy(() -> read("36 Kick\n".repeat(NoteListReader.MOST_LINES + 1)))
+                .hasMessageContaining("lines; it may have 3000 at most");
+    }
+
+    @Provide
+    Arbitrary<String> texts() {
+        Arbitrary<String> words = Arbitraries.of(
+                "36",
+                "C1",
+                "Kick",
+                "HH",
+                "1/2",
+                "-",
+                "|",
+                ";",
+                ",",
+                "\t",
+                "  ",
+                "\"",
+                "(",
+                ")",
+                "D#2-F2",
+                "...",
+                "Snare",
+                "page 3",
+                "\n",
+                "\u00A0",
+                "🥁",
+                "note",
+                ":",
+                "127",
+                "999",
+                "x".repeat(300),
+                "Tom 2",
+                "السنير");
+        return words.list().ofMaxSize(60).map(list -> String.join(" ", list));
+    }
+
+    /** Nothing is lost: every line of the text stands in a row, whether it was understood or not. */
+    @Property(tries = 500)
+    void everyLineOfTheTextComesBackInARow(@ForAll("texts") String text) {
+        try {
+            NoteList list = read(text);
+            long lines = text.lines().count();
+            assertThat(list.rows().stream().map(Row::line).distinct().count())
+                    .isEqualTo(
+                            list.rows().isEmpty()
+                                    ? 0
+                                    : list.rows().get(list.rows().size() - 1).line());
+            assertThat((long) list.rows().get(list.rows().size() - 1).line()).isLessThanOrEqualTo(lines);
+            list.rows().stream()
+                    .filter(Row::isLine)
+                    .forEach(row -> assertThat(row.toLine().isPresent() || row.isUnsure())
+                            .as(row.toString())
+                            .isTrue());
+        } catch (DocumentException e) {
+            assertThat(e.getMessage()).contains("No line of this holds");
+        }
+    }
+}
