@@ -54,7 +54,7 @@ final class NearestSoundPlanner implements RoutePlanner {
         if (!line.sound().isDrum()) {
             return "a control of its own instrument, no drum";
         }
-        if (target.lines().isEmpty()) {
+        if (target.firstLines().isEmpty()) {
             return "\"" + target.name() + "\" has no lines yet";
         }
         if (line.sound().articulation() == Articulation.CHOKE) {

@@ -152,6 +152,11 @@ final class Fields {
         }
     }
 
+    /** Whether a field is there and says nothing. */
+    boolean isNull(String field) {
+        return node(field).isNull();
+    }
+
     void allowOnly(Set<String> names) {
         object.propertyNames().stream()
                 .filter(name -> !names.contains(name))

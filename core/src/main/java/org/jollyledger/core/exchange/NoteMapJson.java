@@ -73,7 +73,7 @@ public final class NoteMapJson {
         Map<Integer, Integer> linesByPosition = new HashMap<>();
         for (Fields fields : map.lines("lines", NoteMap.MOST_LINES)) {
             fields.allowOnly(LINE_FIELDS);
-            Optional<Note> note = readNote(fields);
+            Optional<Optional<Note>> place = readPlace(fields);
             String name = fields.text("name");
             String shortName = fields.optionalText("shortName")
                     .filter(text -> !text.isBlank())
@@ -89,8 +89,8 @@ public final class NoteMapJson {
                         "Position " + position + " is taken by line " + other
                                 + "; give every line a position of its own.");
             }
-            if (note.isPresent() && sound.isPresent() && !name.isEmpty()) {
-                fields.made("name", () -> new Line(note.get(), name, shortName, sound.get(), chokeGroup, remark))
+            if (place.isPresent() && sound.isPresent() && !name.isEmpty()) {
+                fields.made("name", () -> new Line(place.get(), name, shortName, sound.get(), chokeGroup, remark))
                         .ifPresent(line -> placed.add(new PlacedLine(position, line)));
             }
         }
@@ -98,10 +98,16 @@ public final class NoteMapJson {
         return placed.stream().map(PlacedLine::line).toList();
     }
 
-    private static Optional<Note> readNote(Fields fields) {
+    /** The note of a line, or that it has none yet; empty when that is wrong. */
+    private static Optional<Optional<Note>> readPlace(Fields fields) {
+        if (fields.isNull("note")) {
+            return Optional.of(Optional.empty());
+        }
         int before = fields.problemCount();
         int number = fields.number("note");
-        return fields.problemCount() > before ? Optional.empty() : fields.made("note", () -> Note.of(number));
+        return fields.problemCount() > before
+                ? Optional.empty()
+                : fields.made("note", () -> Note.of(number)).map(Optional::of);
     }
 
     private static <T> Optional<T> optional(Fields fields, String field, T[] values, Function<T, String> code) {
@@ -142,7 +148,7 @@ public final class NoteMapJson {
 
     private static void writeLine(ObjectNode object, Line line, int position) {
         object.put("position", position);
-        object.put("note", line.note().number());
+        line.place().ifPresentOrElse(note -> object.put("note", note.number()), () -> object.putNull("note"));
         object.put("name", line.name());
         object.put("shortName", line.shortName());
         object.put("sound", line.sound().code());

@@ -1,6 +1,5 @@
 package org.jollyledger.core.notemap;
 
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -8,7 +7,6 @@ import java.util.OptionalInt;
 import java.util.stream.Stream;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
-import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.Sound;
 
 /**
@@ -18,10 +16,6 @@ import org.jollyledger.core.sound.Sound;
 public final class GeneralMidi {
     /** The channel both lists stand on. */
     public static final int PERCUSSION_CHANNEL = 10;
-
-    /** As a drum staff is read: cymbals at the top, the kick at the bottom. */
-    private static final List<Family> FROM_TOP_TO_BOTTOM = List.of(
-            Family.CYMBAL, Family.HIHAT, Family.TOM, Family.SNARE, Family.KICK, Family.PERCUSSION, Family.CONTROL);
 
     private record Row(int note, String name, String shortName, String sound, String chokeGroup) {}
 
@@ -108,11 +102,11 @@ public final class GeneralMidi {
     }
 
     private static NoteMap map(String name, List<Row> rows) {
-        List<Line> lines = new ArrayList<>(rows.stream().map(GeneralMidi::line).toList());
-        lines.sort(Comparator.comparingInt(
-                        (Line line) -> FROM_TOP_TO_BOTTOM.indexOf(line.sound().family()))
-                .thenComparing(GeneralMidi::placeInKit)
-                .thenComparing(Line::note));
+        List<Line> lines = rows.stream()
+                .map(GeneralMidi::line)
+                .sorted(Comparator.comparing(Line::note))
+                .sorted(KitOrder.KIT.comparator())
+                .toList();
         return new NoteMap(
                 name,
                 "As published by the MIDI Manufacturers Association",
@@ -123,11 +117,6 @@ public final class GeneralMidi {
                 OpennessExpression.NOTES,
                 lines,
                 "");
-    }
-
-    /** Toms read from high to low; everything else keeps the order of its notes. */
-    private static int placeInKit(Line line) {
-        return line.sound().family() == Family.TOM ? line.sound().number() : 0;
     }
 
     private static Line line(Row row) {

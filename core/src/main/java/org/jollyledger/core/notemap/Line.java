@@ -7,14 +7,15 @@ import org.jollyledger.core.sound.Sound;
 /**
  * One row of a note map.
  *
- * @param note the note that plays it
+ * @param place the note that plays it; empty while it has none yet
  * @param name what the owner calls it, 1 to 120 characters
  * @param shortName a name for narrow rows, 1 to 24 characters; ten are wanted
  * @param sound what it stands for
  * @param chokeGroup lines of one group cut each other off; 1 to 24 characters
  * @param remark anything else the owner wants to remember, up to 500 characters
  */
-public record Line(Note note, String name, String shortName, Sound sound, Optional<String> chokeGroup, String remark) {
+public record Line(
+        Optional<Note> place, String name, String shortName, Sound sound, Optional<String> chokeGroup, String remark) {
     public static final int LONGEST_NAME = 120;
     public static final int LONGEST_SHORT_NAME = 24;
     public static final int WANTED_SHORT_NAME = 10;
@@ -28,6 +29,48 @@ public record Line(Note note, String name, String shortName, Sound sound, Option
         Texts.requireAtMost("remark", remark, LONGEST_REMARK);
     }
 
+    /** A line that has its note. */
+    public Line(Note note, String name, String shortName, Sound sound, Optional<String> chokeGroup, String remark) {
+        this(Optional.of(note), name, shortName, sound, chokeGroup, remark);
+    }
+
+    /**
+     * The note that plays it.
+     *
+     * @throws java.util.NoSuchElementException when it has none yet
+     */
+    public Note note() {
+        return place.orElseThrow();
+    }
+
+    public boolean hasNote() {
+        return place.isPresent();
+    }
+
+    public Line withPlace(Optional<Note> newPlace) {
+        return new Line(newPlace, name, shortName, sound, chokeGroup, remark);
+    }
+
+    public Line withName(String newName) {
+        return new Line(place, newName, shortName, sound, chokeGroup, remark);
+    }
+
+    public Line withShortName(String newShortName) {
+        return new Line(place, name, newShortName, sound, chokeGroup, remark);
+    }
+
+    public Line withSound(Sound newSound) {
+        return new Line(place, name, shortName, newSound, chokeGroup, remark);
+    }
+
+    public Line withChokeGroup(Optional<String> newGroup) {
+        return new Line(place, name, shortName, sound, newGroup, remark);
+    }
+
+    public Line withRemark(String newRemark) {
+        return new Line(place, name, shortName, sound, chokeGroup, newRemark);
+    }
+
     /** A line whose short name is its name, cut to ten characters. */
     public static Line of(int note, String name, Sound sound) {
         return new Line(Note.of(note), name, shorten(name), sound, Optional.empty(), "");
@@ -35,10 +78,6 @@ public record Line(Note note, String name, String shortName, Sound sound, Option
 
     /** The beginning of a name that fits a narrow row. */
     public static String shorten(String name) {
-        String bare = name.strip();
-        if (bare.codePointCount(0, bare.length()) <= WANTED_SHORT_NAME) {
-            return bare;
-        }
-        return bare.substring(0, bare.offsetByCodePoints(0, WANTED_SHORT_NAME)).strip();
+        return Texts.cut(name.strip(), WANTED_SHORT_NAME);
     }
 }

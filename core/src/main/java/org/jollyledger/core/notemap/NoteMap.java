@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
@@ -20,7 +21,7 @@ import org.jollyledger.core.sound.Family;
  * @param channel the channel it listens and sends on, 1 to 16; empty when it takes all
  * @param chokes how it expresses a choke
  * @param openness how it expresses the openness of its hi-hat
- * @param lines its lines in the order in which they are shown; several may share a note
+ * @param lines its lines in the order in which they are shown; several may share a note, some may have none yet
  * @param remark anything else the owner wants to remember, up to 2,000 characters
  */
 public record NoteMap(
@@ -55,18 +56,41 @@ public record NoteMap(
 
     /** The line that stands for a note: the first in display order of those that share it. */
     public Optional<Line> lineAt(Note note) {
-        return lines.stream().filter(line -> line.note().equals(note)).findFirst();
+        return lines.stream().filter(line -> isOn(line, note)).findFirst();
     }
 
     /** The lines that stand for their notes: of those that share one the first; in display order. */
     public List<Line> firstLines() {
         Set<Note> seen = new HashSet<>();
-        return lines.stream().filter(line -> seen.add(line.note())).toList();
+        return lines.stream()
+                .filter(line -> line.hasNote() && seen.add(line.note()))
+                .toList();
     }
 
     /** All lines on a note, in display order. */
     public List<Line> linesAt(Note note) {
-        return lines.stream().filter(line -> line.note().equals(note)).toList();
+        return lines.stream().filter(line -> isOn(line, note)).toList();
+    }
+
+    private static boolean isOn(Line line, Note note) {
+        return line.hasNote() && line.note().equals(note);
+    }
+
+    /** The notes that no line has. */
+    public List<Note> freeNotes() {
+        Set<Note> taken = firstLines().stream().map(Line::note).collect(Collectors.toSet());
+        return IntStream.range(0, Note.COUNT)
+                .mapToObj(Note::of)
+                .filter(note -> !taken.contains(note))
+                .toList();
+    }
+
+    public NoteMap withLines(List<Line> newLines) {
+        return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, newLines, remark);
+    }
+
+    public NoteMap withName(String newName) {
+        return new NoteMap(newName, maker, kind, middleC, channel, chokes, openness, lines, remark);
     }
 
     /** The map's fingerprint: for each of the notes 0 to 127 the family of its line, where it has one. */

@@ -21,4 +21,11 @@ final class Texts {
             throw new IllegalArgumentException("The " + field + " holds a control character; take it out.");
         }
     }
+
+    /** The beginning of a text, of so many characters at most. */
+    static String cut(String text, int longest) {
+        return text.codePointCount(0, text.length()) <= longest
+                ? text
+                : text.substring(0, text.offsetByCodePoints(0, longest)).strip();
+    }
 }

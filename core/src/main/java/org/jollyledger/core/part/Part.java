@@ -1,7 +1,9 @@
 package org.jollyledger.core.part;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
@@ -145,6 +147,17 @@ public final class Part {
                 .sorted((one, other) -> Long.compare(tick(one), tick(other)))
                 .mapToInt(Integer::intValue)
                 .toArray();
+    }
+
+    /** The note numbers in the order in which they arrive; strokes that repeat the note before are left out. */
+    public List<Integer> notesAsTheyArrive() {
+        List<Integer> arrived = new ArrayList<>();
+        for (int hit : hitsInTime()) {
+            if (arrived.isEmpty() || arrived.get(arrived.size() - 1) != note(hit)) {
+                arrived.add(note(hit));
+            }
+        }
+        return arrived;
     }
 
     /** Bars and beats for a track. */

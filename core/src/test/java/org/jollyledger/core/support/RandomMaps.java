@@ -28,7 +28,7 @@ public final class RandomMaps {
 
     public static Arbitrary<NoteMap> maps() {
         Arbitrary<Line> line = Combinators.combine(
-                        Arbitraries.integers().between(33, 50),
+                        Arbitraries.integers().between(33, 50).map(Note::of).optional(0.9),
                         Arbitraries.strings()
                                 .withCharRange(' ', '~')
                                 .withChars("é♯鼓\"\\<>&")
@@ -38,7 +38,7 @@ public final class RandomMaps {
                         sounds(),
                         Arbitraries.of("", "1", "hats"))
                 .as((note, name, sound, group) -> new Line(
-                        Note.of(note),
+                        note,
                         name,
                         Line.shorten(name),
                         sound,
@@ -82,9 +82,9 @@ public final class RandomMaps {
                 .as((source, target, changes, random) -> {
                     Crosswalk crosswalk = Crosswalk.propose(source, target);
                     List<Note> sourceNotes =
-                            source.lines().stream().map(Line::note).distinct().toList();
+                            source.firstLines().stream().map(Line::note).toList();
                     List<Note> targetNotes =
-                            target.lines().stream().map(Line::note).distinct().toList();
+                            target.firstLines().stream().map(Line::note).toList();
                     for (List<VelocityRange> change : changes) {
                         if (sourceNotes.isEmpty() || targetNotes.isEmpty()) {
                             break;

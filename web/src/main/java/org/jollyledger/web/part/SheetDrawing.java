@@ -58,9 +58,8 @@ public final class SheetDrawing {
     }
 
     private void layRows(int[] played) {
-        map.lines().stream()
-                .filter(line -> played[line.note().number()] > 0
-                        && !rowOfNote.containsKey(line.note().number()))
+        map.firstLines().stream()
+                .filter(line -> played[line.note().number()] > 0)
                 .forEach(line -> addRow(
                         line.note(),
                         line.shortName(),

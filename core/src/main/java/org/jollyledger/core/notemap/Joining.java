@@ -1,0 +1,129 @@
+package org.jollyledger.core.notemap;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.KitPiece;
+import org.jollyledger.core.sound.Sound;
+
+/**
+ * Lines of another instrument put onto free notes of a map, next to their relatives: a second ride from a second copy
+ * of a library, a tambourine from elsewhere.
+ *
+ * @param map the map with the lines in it
+ * @param placements where each line came to stand
+ */
+public record Joining(NoteMap map, List<Placement> placements) {
+    /** A line of the other instrument, and the line that it became. */
+    public record Placement(Line from, Line to) {
+        /** What has to be set up on the other instrument. */
+        public String setUp(NoteMap of, NoteMap into) {
+            String now = to.note().label(into.middleC());
+            return from.place()
+                    .map(note -> "move “" + from.name() + "” from " + note.label(of.middleC()) + " to " + now)
+                    .orElse("put “" + from.name() + "” on " + now);
+        }
+    }
+
+    public Joining {
+        placements = List.copyOf(placements);
+    }
+
+    /**
+     * Joins lines of another map.
+     *
+     * @param label says to which instance the lines belong; 1 to 24 characters
+     * @throws IllegalArgumentException when there are more lines than free notes
+     */
+    public static Joining of(NoteMap map, NoteMap other, List<Line> lines, String label) {
+        Texts.require("label", label, Line.LONGEST_CHOKE_GROUP);
+        if (lines.size() > map.freeNotes().size()) {
+            throw new IllegalArgumentException(lines.size() + " lines need as many free notes; \"" + map.name()
+                    + "\" has " + map.freeNotes().size() + ". Choose fewer lines.");
+        }
+        NoteMap joined = map;
+        List<Placement> placements = new ArrayList<>();
+        Map<String, Integer> numbers = new HashMap<>();
+        for (Line line : lines) {
+            Sound sound = numbered(map, line.sound(), numbers);
+            Note free = FreeNotes.beside(joined, relative(joined, sound), Optional.empty())
+                    .get(0);
+            Line to = new Line(
+                    free,
+                    fit(line.name() + " (" + label + ")"),
+                    line.shortName(),
+                    sound,
+                    line.chokeGroup().map(group -> cut(group + " " + label, Line.LONGEST_CHOKE_GROUP)),
+                    cut("Belongs to " + label + " (" + other.name() + ")", Line.LONGEST_REMARK));
+            joined = MapEdits.insert(joined, placeInOrder(joined, sound), to);
+            placements.add(new Placement(line, to));
+        }
+        List<Line> added = placements.stream().map(Placement::to).toList();
+        NoteMap distinct = joined.withLines(ShortNames.keepDistinct(joined.lines(), added));
+        List<Placement> told = placements.stream()
+                .map(placement -> new Placement(
+                        placement.from(), distinct.lineAt(placement.to().note()).orElseThrow()))
+                .toList();
+        return new Joining(distinct, told);
+    }
+
+    /** A piece that the map has already gets the next number, the same for all its articulations. */
+    private static Sound numbered(NoteMap map, Sound sound, Map<String, Integer> numbers) {
+        String piece = sound.piece().code() + sound.number();
+        int number = numbers.computeIfAbsent(piece, key -> freeNumber(map, sound, numbers));
+        return new Sound(sound.piece(), number, sound.side(), sound.articulation(), sound.openness());
+    }
+
+    private static int freeNumber(NoteMap map, Sound sound, Map<String, Integer> numbers) {
+        boolean taken = map.lines().stream()
+                .anyMatch(line ->
+                        line.sound().piece() == sound.piece() && line.sound().number() == sound.number());
+        if (!taken) {
+            return sound.number();
+        }
+        int highest = map.lines().stream()
+                .filter(line -> line.sound().piece() == sound.piece())
+                .mapToInt(line -> line.sound().number())
+                .max()
+                .orElse(0);
+        int alreadyGiven = (int) numbers.keySet().stream()
+                .filter(key -> key.replaceAll("\\d+$", "").equals(sound.piece().code()))
+                .count();
+        return Math.min(Sound.HIGHEST_NUMBER, highest + 1 + alreadyGiven);
+    }
+
+    /** Where a piece is new to the map, its relatives are those of the same kind that are there. */
+    private static Sound relative(NoteMap map, Sound sound) {
+        KitPiece piece = sound.piece();
+        return map.lines().stream()
+                .map(Line::sound)
+                .filter(there -> there.piece() == piece)
+                .max(Comparator.comparingInt(Sound::number))
+                .orElse(sound);
+    }
+
+    /** Behind the last line of its piece, else of its family, else at the end. */
+    private static int placeInOrder(NoteMap map, Sound sound) {
+        int ofPiece = -1;
+        int ofFamily = -1;
+        for (int at = 0; at < map.lines().size(); at++) {
+            Sound there = map.lines().get(at).sound();
+            ofPiece = there.piece() == sound.piece() ? at : ofPiece;
+            ofFamily = there.family() == sound.family() ? at : ofFamily;
+        }
+        int behind = ofPiece >= 0 ? ofPiece : ofFamily;
+        return behind >= 0 ? behind + 1 : map.lines().size();
+    }
+
+    private static String fit(String name) {
+        return cut(name, Line.LONGEST_NAME);
+    }
+
+    private static String cut(String text, int longest) {
+        return Texts.cut(text, longest);
+    }
+}
