@@ -33,6 +33,22 @@ public final class Crosswalk {
     }
 
     /**
+     * A crosswalk with those of some earlier choices that its maps still allow; where a line is gone since, and where
+     * nothing was chosen, the planner proposes anew.
+     */
+    public static Crosswalk withChoices(NoteMap source, NoteMap target, List<Route> routes) {
+        return of(
+                source,
+                target,
+                routes.stream()
+                        .filter(route -> route.origin() == Route.Origin.CHOSEN)
+                        .filter(route -> source.lineAt(route.source()).isPresent())
+                        .filter(route -> route.targets().stream()
+                                .allMatch(end -> target.lineAt(end.note()).isPresent()))
+                        .toList());
+    }
+
+    /**
      * A crosswalk with given routes; lines without one get the planner's.
      *
      * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list

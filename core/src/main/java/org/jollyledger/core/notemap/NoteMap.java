@@ -89,8 +89,36 @@ public record NoteMap(
         return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, newLines, remark);
     }
 
+    public NoteMap withKind(MapKind newKind) {
+        return new NoteMap(name, maker, newKind, middleC, channel, chokes, openness, lines, remark);
+    }
+
     public NoteMap withName(String newName) {
         return new NoteMap(newName, maker, kind, middleC, channel, chokes, openness, lines, remark);
+    }
+
+    public NoteMap withMaker(String newMaker) {
+        return new NoteMap(name, newMaker, kind, middleC, channel, chokes, openness, lines, remark);
+    }
+
+    public NoteMap withRemark(String newRemark) {
+        return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, lines, newRemark);
+    }
+
+    public NoteMap withMiddleC(OctaveConvention newMiddleC) {
+        return new NoteMap(name, maker, kind, newMiddleC, channel, chokes, openness, lines, remark);
+    }
+
+    public NoteMap withChannel(OptionalInt newChannel) {
+        return new NoteMap(name, maker, kind, middleC, newChannel, chokes, openness, lines, remark);
+    }
+
+    public NoteMap withChokes(ChokeExpression newChokes) {
+        return new NoteMap(name, maker, kind, middleC, channel, newChokes, openness, lines, remark);
+    }
+
+    public NoteMap withOpenness(OpennessExpression newOpenness) {
+        return new NoteMap(name, maker, kind, middleC, channel, chokes, newOpenness, lines, remark);
     }
 
     /** The map's fingerprint: for each of the notes 0 to 127 the family of its line, where it has one. */

@@ -4,41 +4,110 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.MapComparison;
+import org.jollyledger.core.notemap.MapComparison.Difference;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.ledger.LedgerQuery;
 import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.MapFormat;
+import org.jollyledger.web.ledger.MapName;
+import org.jollyledger.web.ledger.MapReader;
+import org.jollyledger.web.ledger.RevisionCard;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 @RequestMapping("/api/maps")
 class MapApi {
-    /** A map as a list shows it. */
-    record MapSummary(String slug, String name, String kind, int lineCount) {}
+    private static final String REVISION = "Jolly-Ledger-Revision";
+
+    /** A revision as a list shows it. */
+    record RevisionDocument(int number, String summary, Instant createdAt) {
+        static RevisionDocument of(RevisionCard card) {
+            return new RevisionDocument(card.number(), card.summary(), card.createdAt());
+        }
+    }
+
+    /** A line in a comparison; null where a side has none. */
+    record LineDocument(@Nullable Integer note, String name, String shortName, String sound) {
+        static LineDocument of(Line line) {
+            return new LineDocument(
+                    line.place().map(note -> note.number()).orElse(null),
+                    line.name(),
+                    line.shortName(),
+                    line.sound().code());
+        }
+    }
+
+    /** A pair of lines that differs. */
+    record PairDocument(
+            @Nullable LineDocument before, @Nullable LineDocument after, List<String> differences) {}
+
+    /** What differs between two maps. */
+    record ComparisonDocument(String summary, Map<String, Long> counts, List<String> facts, List<PairDocument> lines) {
+        static ComparisonDocument of(MapComparison comparison) {
+            return new ComparisonDocument(
+                    comparison.summary(),
+                    Arrays.stream(Difference.values())
+                            .collect(Collectors.toMap(ComparisonDocument::code, comparison::count)),
+                    comparison.facts(),
+                    comparison.pairs().stream()
+                            .filter(pair -> !pair.isSame())
+                            .map(pair -> new PairDocument(
+                                    pair.before().map(LineDocument::of).orElse(null),
+                                    pair.after().map(LineDocument::of).orElse(null),
+                                    pair.differences().stream()
+                                            .sorted()
+                                            .map(ComparisonDocument::code)
+                                            .toList()))
+                            .toList());
+        }
+
+        private static String code(Difference difference) {
+            return difference.name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+    }
 
     private final LedgerService ledger;
+    private final MapReader reader;
     private final LedgerProperties properties;
 
-    MapApi(LedgerService ledger, LedgerProperties properties) {
+    MapApi(LedgerService ledger, MapReader reader, LedgerProperties properties) {
         this.ledger = ledger;
+        this.reader = reader;
         this.properties = properties;
     }
 
     @GetMapping
-    List<MapSummary> list() {
-        return ledger.all().stream()
-                .map(card ->
-                        new MapSummary(card.slug(), card.name(), card.kind().code(), card.lineCount()))
+    List<MapName> list(LedgerQuery query, @RequestParam(required = false) @Nullable Integer page) {
+        if (page == null && !query.narrows()) {
+            return ledger.names();
+        }
+        return ledger.search(query, page == null ? 0 : page).stream()
+                .map(card -> new MapName(card.slug(), card.name(), card.kind().code(), card.lineCount()))
                 .toList();
     }
 
@@ -49,25 +118,121 @@ class MapApi {
 
     @PostMapping
     ResponseEntity<String> add(InputStream stream) throws IOException {
+        return created(ledger.add(readJson(stream), false, "Received as a document"));
+    }
+
+    @PutMapping("/{slug}")
+    ResponseEntity<String> replace(@PathVariable String slug, @RequestParam int revision, InputStream stream)
+            throws IOException {
+        NoteMap map = readJson(stream);
+        return document(ResponseEntity.ok(), ledger.change(slug, revision, "Replaced by a document", before -> map));
+    }
+
+    @DeleteMapping("/{slug}")
+    ResponseEntity<Void> remove(@PathVariable String slug) {
+        ledger.remove(slug);
+        return ResponseEntity.noContent().build();
+    }
+
+    @PostMapping("/{slug}/bring-back")
+    ResponseEntity<String> bringBack(@PathVariable String slug) {
+        ledger.bringBack(slug);
+        return document(ResponseEntity.ok(), ledger.get(slug));
+    }
+
+    @PostMapping("/{slug}/copies")
+    ResponseEntity<String> copy(@PathVariable String slug, @RequestParam(defaultValue = "") String name) {
+        return created(ledger.derive(slug, name));
+    }
+
+    @GetMapping("/{slug}/revisions")
+    List<RevisionDocument> revisions(@PathVariable String slug, @RequestParam(defaultValue = "0") int page) {
+        return ledger.history(slug, page).map(RevisionDocument::of).getContent();
+    }
+
+    @GetMapping("/{slug}/revisions/{number}")
+    ResponseEntity<String> revision(@PathVariable String slug, @PathVariable int number) {
+        return document(ResponseEntity.ok(), ledger.get(slug, number));
+    }
+
+    @PostMapping("/{slug}/revisions/{number}/restore")
+    ResponseEntity<String> restore(@PathVariable String slug, @PathVariable int number, @RequestParam int revision) {
+        return document(ResponseEntity.ok(), ledger.restore(slug, revision, number));
+    }
+
+    @GetMapping("/{slug}/comparison")
+    ComparisonDocument compare(
+            @PathVariable String slug,
+            @RequestParam String with,
+            @RequestParam(required = false) @Nullable Integer revision,
+            @RequestParam(required = false) @Nullable Integer withRevision) {
+        NoteMap before = (revision == null ? ledger.get(slug) : ledger.get(slug, revision)).map();
+        NoteMap after = (withRevision == null ? ledger.get(with) : ledger.get(with, withRevision)).map();
+        return ComparisonDocument.of(MapComparison.between(before, after));
+    }
+
+    @GetMapping("/{slug}/export/{format}")
+    ResponseEntity<byte[]> export(@PathVariable String slug, @PathVariable String format) {
+        MapFormat out = MapFormat.of(format);
+        return file(
+                out.mediaType(),
+                slug + "." + out.code(),
+                out.write(ledger.get(slug).map()));
+    }
+
+    /** Reads a document in any of the formats, and adds what it holds. */
+    @PostMapping("/import")
+    List<MapName> bring(InputStream stream, @RequestParam(defaultValue = "Brought in") String name) throws IOException {
+        List<NoteMap> maps = reader.read(read(stream), name);
+        return maps.stream()
+                .map(map -> ledger.add(map, false, "Brought in by a program"))
+                .map(stored -> new MapName(
+                        stored.slug(),
+                        stored.map().name(),
+                        stored.map().kind().code(),
+                        stored.map().lines().size()))
+                .toList();
+    }
+
+    private NoteMap readJson(InputStream stream) throws IOException {
+        try {
+            return NoteMapJson.read(new String(read(stream), StandardCharsets.UTF_8));
+        } catch (DocumentException e) {
+            throw Refusal.unreadable(e);
+        }
+    }
+
+    private byte[] read(InputStream stream) throws IOException {
         int limit = (int) properties.largestUpload().toBytes();
         byte[] body = stream.readNBytes(limit + 1);
         if (body.length > limit) {
             throw Refusal.tooLarge(properties.largestUpload());
         }
         if (body.length == 0) {
-            throw Refusal.incomplete("No document was sent; send a note map as JSON.");
+            throw Refusal.incomplete("No document was sent; send a note map.");
         }
-        NoteMap map;
-        try {
-            map = NoteMapJson.read(new String(body, StandardCharsets.UTF_8));
-        } catch (DocumentException e) {
-            throw Refusal.unreadable(e);
-        }
-        StoredMap stored = ledger.add(map, false, "Received as a document");
+        return body;
+    }
+
+    private static ResponseEntity<String> created(StoredMap stored) {
         return document(ResponseEntity.created(URI.create("/api/maps/" + stored.slug())), stored);
     }
 
     private static ResponseEntity<String> document(ResponseEntity.BodyBuilder response, StoredMap stored) {
-        return response.contentType(MediaType.APPLICATION_JSON).body(NoteMapJson.write(stored.map()));
+        return response.contentType(MediaType.APPLICATION_JSON)
+                .header(REVISION, String.valueOf(stored.revision()))
+                .body(NoteMapJson.write(stored.map()));
+    }
+
+    private static ResponseEntity<byte[]> file(String mediaType, String name, byte[] content) {
+        return ResponseEntity.ok()
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(name, StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .contentType(new MediaType(MediaType.parseMediaType(mediaType), StandardCharsets.UTF_8))
+                .body(content);
     }
 }

@@ -81,7 +81,7 @@ class CrosswalkService {
         StoredMap source = ledger.get(entity.sourceMapId());
         StoredMap target = ledger.get(entity.targetMapId());
         Optional<CrosswalkRevisionEntity> revision = current(entity);
-        Crosswalk crosswalk = Crosswalk.of(
+        Crosswalk crosswalk = Crosswalk.withChoices(
                 source.map(),
                 target.map(),
                 revision.map(CrosswalkService::routes).orElse(List.of()));
@@ -112,7 +112,7 @@ class CrosswalkService {
         CrosswalkEntity entity = entityAt(id, base);
         NoteMap source = ledger.get(entity.sourceMapId()).map();
         NoteMap target = ledger.get(entity.targetMapId()).map();
-        Crosswalk before = Crosswalk.of(
+        Crosswalk before = Crosswalk.withChoices(
                 source, target, current(entity).map(CrosswalkService::routes).orElse(List.of()));
         Crosswalk after;
         try {

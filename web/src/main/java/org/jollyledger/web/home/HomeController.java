@@ -1,5 +1,6 @@
 package org.jollyledger.web.home;
 
+import org.jollyledger.web.ledger.LedgerQuery;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.part.PartService;
 import org.springframework.stereotype.Controller;
@@ -20,9 +21,10 @@ class HomeController {
     }
 
     @GetMapping("/")
-    String index(@RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "0") int page, Model model) {
-        model.addAttribute("words", q);
-        model.addAttribute("found", ledger.search(q, page));
+    String index(LedgerQuery query, @RequestParam(defaultValue = "0") int page, Model model) {
+        model.addAttribute("query", query);
+        model.addAttribute("words", query.words());
+        model.addAttribute("found", ledger.search(query, page));
         model.addAttribute("parts", parts.latest(LATEST_PARTS));
         return "home/index";
     }

@@ -2,9 +2,12 @@ package org.jollyledger.web.ledger;
 
 import java.time.Clock;
 import java.util.List;
-import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.data.domain.Page;
@@ -19,6 +22,9 @@ public class LedgerService {
     /** How many maps a page of the index shows. */
     public static final int PAGE_SIZE = 40;
 
+    private static final int MOST_REMOVED = 200;
+    private static final int LONGEST_SUMMARY = 240;
+
     private final NoteMapRepository maps;
     private final MapRevisionRepository revisions;
     private final TransactionTemplate transaction;
@@ -30,24 +36,27 @@ public class LedgerService {
         this.transaction = transaction;
     }
 
-    /** The maps whose name, maker's text or line names hold some words, by name; pages count from 0. */
+    /** The maps that a query asks for; pages count from 0. */
     @Transactional(readOnly = true)
-    public Page<MapCard> search(String words, int page) {
-        String literal = words.strip().toLowerCase(Locale.ROOT).replaceAll("([\\\\%_])", "\\\\$1");
-        return maps.search("%" + literal + "%", PageRequest.of(Math.max(0, page), PAGE_SIZE))
+    public Page<MapCard> search(LedgerQuery query, int page) {
+        return maps.search(
+                        query.textPattern(),
+                        query.kindPattern(),
+                        query.piecePattern(),
+                        PageRequest.of(Math.max(0, page), PAGE_SIZE, query.sorting()))
                 .map(MapCard::of);
     }
 
-    /** All maps by name. */
+    /** The names of all maps, by name. */
     @Transactional(readOnly = true)
-    public List<MapCard> all() {
-        return maps.findAllByOrderByName().stream().map(MapCard::of).toList();
+    public List<MapName> names() {
+        return maps.names();
     }
 
     /** The maps used last. */
     @Transactional(readOnly = true)
     public List<MapCard> recent(int count) {
-        return maps.findAllByOrderByUsedAtDescName(PageRequest.of(0, count)).stream()
+        return maps.findAllByRemovedAtIsNullOrderByUsedAtDescName(PageRequest.of(0, count)).stream()
                 .map(MapCard::of)
                 .toList();
     }
@@ -68,15 +77,165 @@ public class LedgerService {
         return stored(maps.findById(id).orElseThrow());
     }
 
+    /**
+     * A map at one of its revisions.
+     *
+     * @throws Refusal when there is no such map or revision
+     */
+    @Transactional(readOnly = true)
+    public StoredMap get(String slug, int revision) {
+        return stored(entity(slug), revision);
+    }
+
     /** Adds a map. Additions wait for each other, so that no two take one address. */
     public synchronized StoredMap add(NoteMap map, boolean builtIn, String summary) {
+        return transaction.execute(status -> stored(save(map, builtIn, summary)));
+    }
+
+    private NoteMapEntity save(NoteMap map, boolean builtIn, String summary) {
+        String slug = Slugs.free(map.name(), "map", maps::existsBySlug);
+        NoteMapEntity entity = maps.save(new NoteMapEntity(slug, map, builtIn, clock.instant()));
+        revisions.save(new MapRevisionEntity(
+                entity.id(), entity.revision(), null, cut(summary), NoteMapJson.write(map), clock.instant()));
+        return entity;
+    }
+
+    /** Adds a copy of a map that remembers where it comes from. */
+    public synchronized StoredMap derive(String slug, String name) {
         return transaction.execute(status -> {
-            String slug = Slugs.free(map.name(), "map", maps::existsBySlug);
-            NoteMapEntity entity = maps.save(new NoteMapEntity(slug, map, builtIn, clock.instant()));
-            revisions.save(new MapRevisionEntity(
-                    entity.id(), entity.revision(), summary, NoteMapJson.write(map), clock.instant()));
-            return new StoredMap(entity.id(), slug, entity.revision(), map);
+            NoteMapEntity origin = entity(slug);
+            StoredMap from = stored(origin);
+            String wanted = name.isBlank() ? from.map().name() + ", copy" : name.strip();
+            NoteMap copy = made(() -> ownKind(from.map()).withName(cut(wanted, NoteMap.LONGEST_NAME)));
+            NoteMapEntity entity = save(copy, false, "Copied from " + from.map().name());
+            entity.derivedFrom(origin.id(), origin.revision());
+            return stored(entity);
         });
+    }
+
+    /** A copy of a published standard is the owner's own, and no standard any more. */
+    private static NoteMap ownKind(NoteMap map) {
+        return map.kind() == MapKind.STANDARD ? map.withKind(MapKind.LIBRARY) : map;
+    }
+
+    /** Where a map was copied from, and at which of its revisions; empty when it was not. */
+    @Transactional(readOnly = true)
+    public Optional<StoredMap> origin(String slug) {
+        NoteMapEntity entity = entity(slug);
+        return entity.derivedFromId()
+                .flatMap(maps::findById)
+                .map(from -> stored(from, entity.derivedFromRevision().orElse(from.revision())));
+    }
+
+    /**
+     * Makes a change its map's next revision.
+     *
+     * @param base the revision that the change was made on
+     * @param summary what was done, in words
+     * @param how makes the new map from the one at that revision; nothing is saved when they are equal
+     * @throws Refusal when the map has changed since, is built in, or the change cannot be made
+     */
+    @Transactional
+    public StoredMap change(String slug, int base, String summary, UnaryOperator<NoteMap> how) {
+        NoteMapEntity entity = entityAt(slug, base);
+        NoteMap before = stored(entity).map();
+        NoteMap after = made(() -> how.apply(before));
+        if (after.equals(before)) {
+            return stored(entity);
+        }
+        int number = entity.nextRevision();
+        revisions.save(new MapRevisionEntity(
+                entity.id(), number, entity.revision(), cut(summary), NoteMapJson.write(after), clock.instant()));
+        entity.describe(after, number, clock.instant());
+        return new StoredMap(entity.id(), slug, number, after);
+    }
+
+    /** Takes the last change back; answers what it was. */
+    @Transactional
+    public Optional<String> undo(String slug, int base) {
+        NoteMapEntity entity = entityAt(slug, base);
+        MapRevisionEntity last = revision(entity, entity.revision());
+        last.parent().ifPresent(parent -> goTo(entity, parent));
+        return last.parent().map(parent -> last.summary());
+    }
+
+    /** Does again what was taken back last; answers what it was. */
+    @Transactional
+    public Optional<String> redo(String slug, int base) {
+        NoteMapEntity entity = entityAt(slug, base);
+        Optional<MapRevisionEntity> next = child(entity);
+        next.ifPresent(revision -> goTo(entity, revision.number()));
+        return next.map(MapRevisionEntity::summary);
+    }
+
+    private void goTo(NoteMapEntity entity, int number) {
+        entity.describe(stored(entity, number).map(), number, clock.instant());
+    }
+
+    private Optional<MapRevisionEntity> child(NoteMapEntity entity) {
+        return revisions.findFirstByMapIdAndParentOrderByNumberDesc(entity.id(), entity.revision());
+    }
+
+    /** Makes the map again what it was at one of its revisions. */
+    @Transactional
+    public StoredMap restore(String slug, int base, int number) {
+        NoteMap then = get(slug, number).map();
+        return change(slug, base, "Brought back revision " + number, now -> then);
+    }
+
+    /** What can be undone and done again, in words. */
+    @Transactional(readOnly = true)
+    public EditState editState(String slug) {
+        NoteMapEntity entity = entity(slug);
+        MapRevisionEntity last = revision(entity, entity.revision());
+        return new EditState(
+                entity.isBuiltIn(),
+                last.parent().map(parent -> last.summary()),
+                child(entity).map(MapRevisionEntity::summary),
+                entity.changedAt());
+    }
+
+    /** The revisions of a map, newest first; pages count from 0. */
+    @Transactional(readOnly = true)
+    public Page<RevisionCard> history(String slug, int page) {
+        return revisions.cards(entity(slug).id(), PageRequest.of(Math.max(0, page), PAGE_SIZE));
+    }
+
+    /** Takes a map out of the ledger; it can be brought back. */
+    @Transactional
+    public String remove(String slug) {
+        NoteMapEntity entity = entity(slug);
+        if (entity.isBuiltIn()) {
+            throw Refusal.forbidden("“" + entity.name() + "” is built in and stays in the ledger.");
+        }
+        entity.remove(clock.instant());
+        return entity.name();
+    }
+
+    /** Brings a removed map back. */
+    @Transactional
+    public String bringBack(String slug) {
+        NoteMapEntity entity = maps.findBySlug(slug).orElseThrow(() -> unknown(slug));
+        entity.bringBack();
+        entity.use(clock.instant());
+        return entity.name();
+    }
+
+    /** The maps that were removed, the last one first. */
+    @Transactional(readOnly = true)
+    public List<MapCard> removed() {
+        return maps.findAllByRemovedAtIsNotNullOrderByRemovedAtDesc(PageRequest.of(0, MOST_REMOVED)).stream()
+                .map(MapCard::of)
+                .toList();
+    }
+
+    /** The address of the map with a name, if there is one. */
+    @Transactional(readOnly = true)
+    public Optional<String> slugOf(String name) {
+        return maps.findAllByRemovedAtIsNullAndName(name).stream()
+                .filter(map -> !map.isBuiltIn())
+                .map(NoteMapEntity::slug)
+                .findFirst();
     }
 
     /** Remembers that a map was just used. */
@@ -91,17 +250,64 @@ public class LedgerService {
     }
 
     private NoteMapEntity entity(String slug) {
-        return maps.findBySlug(slug)
+        NoteMapEntity entity = maps.findBySlug(slug).orElseThrow(() -> unknown(slug));
+        if (entity.removedAt().isPresent()) {
+            throw Refusal.notFound("The map “" + entity.name() + "” was removed; bring it back from the removed maps.");
+        }
+        return entity;
+    }
+
+    private static Refusal unknown(String slug) {
+        return Refusal.notFound("There is no map \"" + slug + "\" in the ledger; look for it on the ledger page.");
+    }
+
+    private NoteMapEntity entityAt(String slug, int base) {
+        NoteMapEntity entity = entity(slug);
+        if (entity.isBuiltIn()) {
+            throw Refusal.forbidden(
+                    "“" + entity.name() + "” is built in and stays as published; make a copy to change it.");
+        }
+        if (entity.revision() != base) {
+            throw Refusal.overtaken("This map was changed elsewhere since you opened it; here it is as it stands now,"
+                    + " make your change again.");
+        }
+        return entity;
+    }
+
+    /** The refusal of a map or a line to be made is one of the request. */
+    private static NoteMap made(Supplier<NoteMap> maker) {
+        try {
+            return maker.get();
+        } catch (IllegalArgumentException e) {
+            throw Refusal.unreadable(String.valueOf(e.getMessage()));
+        }
+    }
+
+    private static String cut(String summary) {
+        return cut(summary, LONGEST_SUMMARY);
+    }
+
+    private static String cut(String text, int longest) {
+        return text.codePointCount(0, text.length()) <= longest
+                ? text
+                : text.substring(0, text.offsetByCodePoints(0, longest - 1)) + "…";
+    }
+
+    private MapRevisionEntity revision(NoteMapEntity entity, int number) {
+        return revisions
+                .findByMapIdAndNumber(entity.id(), number)
                 .orElseThrow(() -> Refusal.notFound(
-                        "There is no map \"" + slug + "\" in the ledger; look for it on the ledger page."));
+                        "The map “" + entity.name() + "” has no revision " + number + "; look into its history."));
     }
 
     private StoredMap stored(NoteMapEntity entity) {
-        MapRevisionEntity revision = revisions
-                .findByMapIdAndNumber(entity.id(), entity.revision())
-                .orElseThrow(() -> new IllegalStateException("Map " + entity.slug() + " lacks its revision."));
+        return stored(entity, entity.revision());
+    }
+
+    private StoredMap stored(NoteMapEntity entity, int number) {
+        MapRevisionEntity revision = revision(entity, number);
         try {
-            return new StoredMap(entity.id(), entity.slug(), entity.revision(), NoteMapJson.read(revision.document()));
+            return new StoredMap(entity.id(), entity.slug(), number, NoteMapJson.read(revision.document()));
         } catch (DocumentException e) {
             throw new IllegalStateException("Map " + entity.slug() + " cannot be read back: " + e.getMessage(), e);
         }

@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** One state of a map: the document that export writes. Never changed. */
@@ -20,6 +21,7 @@ class MapRevisionEntity {
 
     private long mapId;
     private int number;
+    private @Nullable Integer parent;
 
     @Column(nullable = false, length = 500)
     private String summary = "";
@@ -32,12 +34,30 @@ class MapRevisionEntity {
 
     protected MapRevisionEntity() {}
 
-    MapRevisionEntity(long mapId, int number, String summary, String document, Instant createdAt) {
+    MapRevisionEntity(
+            long mapId, int number, @Nullable Integer parent, String summary, String document, Instant createdAt) {
         this.mapId = mapId;
         this.number = number;
+        this.parent = parent;
         this.summary = summary;
         this.document = document;
         this.createdAt = createdAt;
+    }
+
+    int number() {
+        return number;
+    }
+
+    Optional<Integer> parent() {
+        return Optional.ofNullable(parent);
+    }
+
+    String summary() {
+        return summary;
+    }
+
+    Instant createdAt() {
+        return createdAt;
     }
 
     String document() {

@@ -32,8 +32,7 @@ public record MapView(
 
     /** A line: number and note name apart, so that both stand in columns. */
     public record LineRow(
-            int note,
-            String noteName,
+            String note,
             String name,
             String shortName,
             String sound,
@@ -82,14 +81,13 @@ public record MapView(
 
     private static LineRow row(NoteMap map, Line line) {
         return new LineRow(
-                line.note().number(),
-                line.note().name(map.middleC()),
+                line.place().map(note -> note.label(map.middleC())).orElse(""),
                 line.name(),
                 line.shortName(),
                 line.sound().words(),
                 line.sound().code(),
                 FamilyMark.of(line.sound().family()),
                 line.chokeGroup().orElse(""),
-                map.linesAt(line.note()).size() > 1);
+                line.place().filter(note -> map.linesAt(note).size() > 1).isPresent());
     }
 }

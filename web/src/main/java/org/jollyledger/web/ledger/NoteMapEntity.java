@@ -9,6 +9,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
@@ -33,7 +34,14 @@ public class NoteMapEntity {
     @Column(nullable = false, length = 160)
     private String slug = "";
 
+    /** Which revision the map is at; undoing goes back, so later ones may exist. */
     private int revision;
+
+    private int lastRevision;
+
+    private @Nullable Long derivedFromId;
+    private @Nullable Integer derivedFromRevision;
+    private @Nullable Instant removedAt;
 
     @Column(nullable = false, length = 500)
     private String name = "";
@@ -52,6 +60,9 @@ public class NoteMapEntity {
     @Column(nullable = false, length = LONGEST_SEARCH_TEXT)
     private String searchText = "";
 
+    @Column(nullable = false, length = 2000)
+    private String pieces = " ";
+
     private boolean builtIn;
     private Instant createdAt = Instant.EPOCH;
     private Instant changedAt = Instant.EPOCH;
@@ -64,10 +75,16 @@ public class NoteMapEntity {
         this.builtIn = builtIn;
         this.createdAt = now;
         this.usedAt = now;
+        lastRevision = 1;
         describe(map, 1, now);
     }
 
-    /** Takes over what the index shows of a map that is now this revision. */
+    /** The number of the revision that comes next. */
+    int nextRevision() {
+        return ++lastRevision;
+    }
+
+    /** Takes over what the index shows of a map that is now at this revision. */
     final void describe(NoteMap map, int newRevision, Instant now) {
         revision = newRevision;
         name = map.name();
@@ -75,10 +92,47 @@ public class NoteMapEntity {
         kind = map.kind().code();
         lineCount = map.lines().size();
         strip = StripView.letters(map);
+        pieces = map.lines().stream()
+                .map(line -> line.sound().piece().code())
+                .distinct()
+                .collect(Collectors.joining(" ", " ", " "));
         String words = map.lines().stream().map(Line::name).distinct().collect(Collectors.joining("\n"));
         String all = (map.name() + "\n" + map.maker() + "\n" + words).toLowerCase(Locale.ROOT);
         searchText = all.substring(0, Math.min(all.length(), LONGEST_SEARCH_TEXT));
         changedAt = now;
+    }
+
+    void derivedFrom(long mapId, int itsRevision) {
+        derivedFromId = mapId;
+        derivedFromRevision = itsRevision;
+    }
+
+    Optional<Long> derivedFromId() {
+        return Optional.ofNullable(derivedFromId);
+    }
+
+    Optional<Integer> derivedFromRevision() {
+        return Optional.ofNullable(derivedFromRevision);
+    }
+
+    void remove(Instant now) {
+        removedAt = now;
+    }
+
+    void bringBack() {
+        removedAt = null;
+    }
+
+    Optional<Instant> removedAt() {
+        return Optional.ofNullable(removedAt);
+    }
+
+    boolean isBuiltIn() {
+        return builtIn;
+    }
+
+    Instant changedAt() {
+        return changedAt;
     }
 
     void use(Instant now) {

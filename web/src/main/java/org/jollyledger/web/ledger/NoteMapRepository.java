@@ -12,10 +12,17 @@ interface NoteMapRepository extends JpaRepository<NoteMapEntity, Long> {
 
     boolean existsBySlug(String slug);
 
-    @Query("select m from NoteMapEntity m where m.searchText like :pattern escape '\\' order by m.name, m.id")
-    Page<NoteMapEntity> search(String pattern, Pageable page);
+    @Query("select m from NoteMapEntity m where m.removedAt is null and m.searchText like :text escape '\\'"
+            + " and m.kind like :kind escape '\\' and m.pieces like :piece escape '\\'")
+    Page<NoteMapEntity> search(String text, String kind, String piece, Pageable page);
 
-    List<NoteMapEntity> findAllByOrderByName();
+    @Query("select new org.jollyledger.web.ledger.MapName(m.slug, m.name, m.kind, m.lineCount) from NoteMapEntity m"
+            + " where m.removedAt is null order by m.name, m.id")
+    List<MapName> names();
 
-    List<NoteMapEntity> findAllByOrderByUsedAtDescName(Pageable page);
+    List<NoteMapEntity> findAllByRemovedAtIsNullOrderByUsedAtDescName(Pageable page);
+
+    List<NoteMapEntity> findAllByRemovedAtIsNotNullOrderByRemovedAtDesc(Pageable page);
+
+    List<NoteMapEntity> findAllByRemovedAtIsNullAndName(String name);
 }

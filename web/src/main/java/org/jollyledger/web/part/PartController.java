@@ -90,7 +90,7 @@ class PartController {
         model.addAttribute("shown", shown);
         model.addAttribute("known", part.writtenForId().isPresent());
         model.addAttribute("sheet", new SheetDrawing(drums.part(), noteMap, hit -> false, barCount).draw(bar, SYSTEMS));
-        model.addAttribute("maps", ledger.all());
+        model.addAttribute("maps", ledger.names());
         model.addAttribute(
                 "recent",
                 ledger.recent(RECENT_MAPS).stream()

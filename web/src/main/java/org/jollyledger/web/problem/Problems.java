@@ -8,6 +8,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -74,6 +76,20 @@ class Problems {
                 HttpStatus.BAD_REQUEST,
                 "\"" + e.getValue() + "\" is no value for \"" + e.getName() + "\"; give a whole number.",
                 List.of());
+    }
+
+    @ExceptionHandler(HttpMessageNotReadableException.class)
+    Object noJson(HttpMessageNotReadableException e, HttpServletRequest request) {
+        return answer(
+                request,
+                HttpStatus.BAD_REQUEST,
+                "The body is no JSON of the form that is documented; see docs/api.md.",
+                List.of());
+    }
+
+    @ExceptionHandler(ObjectOptimisticLockingFailureException.class)
+    Object overtaken(ObjectOptimisticLockingFailureException e, HttpServletRequest request) {
+        return refused(Refusal.overtaken("This was changed elsewhere at the same moment; load it again."), request);
     }
 
     @ExceptionHandler(NoResourceFoundException.class)

@@ -47,6 +47,11 @@ public final class Refusal extends RuntimeException {
                 List.of());
     }
 
+    /** What is asked for is understood and not allowed. */
+    public static Refusal forbidden(String sentence) {
+        return new Refusal(HttpStatus.FORBIDDEN, sentence, List.of());
+    }
+
     /** Somebody else, or another tab, was quicker. */
     public static Refusal overtaken(String sentence) {
         return new Refusal(HttpStatus.CONFLICT, sentence, List.of());

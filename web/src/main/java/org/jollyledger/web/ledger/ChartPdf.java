@@ -1,0 +1,75 @@
+package org.jollyledger.web.ledger;
+
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.util.XRLog;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import java.util.Objects;
+import org.thymeleaf.TemplateEngine;
+import org.thymeleaf.context.Context;
+import org.thymeleaf.templatemode.TemplateMode;
+import org.thymeleaf.templateresolver.ClassLoaderTemplateResolver;
+
+/** The chart's sheet, the same that the browser prints, as PDF. */
+final class ChartPdf {
+    private static final TemplateEngine TEMPLATES = templates();
+    private static final String CSS = css();
+
+    static {
+        XRLog.setLoggingEnabled(false);
+    }
+
+    private ChartPdf() {}
+
+    private static TemplateEngine templates() {
+        ClassLoaderTemplateResolver resolver = new ClassLoaderTemplateResolver();
+        resolver.setPrefix("templates/");
+        resolver.setSuffix(".html");
+        resolver.setTemplateMode(TemplateMode.XML);
+        TemplateEngine engine = new TemplateEngine();
+        engine.setTemplateResolver(resolver);
+        return engine;
+    }
+
+    private static String css() {
+        try (InputStream stream = resource("/static/css/chart.css")) {
+            return new String(stream.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    static byte[] write(ChartView chart) {
+        Context context = new Context(Locale.ROOT);
+        context.setVariable("chart", chart);
+        context.setVariable("css", CSS);
+        String html = TEMPLATES.process("ledger/chart-pdf", context);
+        ByteArrayOutputStream pdf = new ByteArrayOutputStream();
+        try {
+            new PdfRendererBuilder()
+                    .useFont(() -> font("DejaVuSansCondensed.ttf"), "DejaVu Sans Condensed", 400, null, true)
+                    .useFont(() -> font("DejaVuSansCondensed-Bold.ttf"), "DejaVu Sans Condensed", 700, null, true)
+                    .useFont(() -> font("DejaVuSerif.ttf"), "DejaVu Serif", 400, null, true)
+                    // Nothing is fetched, whatever a name may hold.
+                    .useUriResolver((base, uri) -> null)
+                    .withHtmlContent(html, null)
+                    .toStream(pdf)
+                    .run();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return pdf.toByteArray();
+    }
+
+    private static InputStream font(String file) {
+        return resource("/print-fonts/" + file);
+    }
+
+    private static InputStream resource(String path) {
+        return Objects.requireNonNull(ChartPdf.class.getResourceAsStream(path), path);
+    }
+}

@@ -1,0 +1,146 @@
+package org.jollyledger.web.ledger;
+
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.jollyledger.core.notemap.Chart;
+import org.jollyledger.core.notemap.KitOrder;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.web.ledger.MapView.FamilyMark;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A chart as its page and its PDF show it.
+ *
+ * @param name what the owner calls the map
+ * @param facts what is true of the whole map, in one line of words
+ * @param strip the map's fingerprint
+ * @param octaves where octaves begin on the strip
+ * @param columns from left to right
+ * @param choice what is shown, and in which order
+ * @param size the height of a line in points, so that all fits on a page
+ */
+public record ChartView(
+        String name,
+        String facts,
+        StripView strip,
+        List<Octave> octaves,
+        List<List<GroupView>> columns,
+        Choice choice,
+        double size) {
+    private static final double ROOM_FOR_LINES = 660;
+    private static final double HIGHEST_LINE = 16;
+    private static final double LOWEST_LINE = 4;
+    private static final double HEADINGS_ROOM = 1.15;
+
+    /** What can be shown of a line. */
+    public enum Column {
+        NOTE("note"),
+        NAME("name"),
+        SHORT("short name"),
+        SOUND("sound"),
+        GROUP("choke group");
+
+        private final String words;
+
+        Column(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        public String code() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /**
+     * What is shown, and in which order.
+     *
+     * @param columns the columns
+     * @param order the order of the lines
+     */
+    public record Choice(Set<Column> columns, KitOrder order) {
+        public static final Choice USUAL = new Choice(EnumSet.of(Column.NOTE, Column.NAME), KitOrder.KIT);
+
+        static Choice of(@Nullable Set<Column> columns, @Nullable KitOrder order) {
+            return new Choice(
+                    columns == null || columns.isEmpty() ? USUAL.columns : columns,
+                    order == null ? KitOrder.KIT : order);
+        }
+
+        public boolean shows(Column column) {
+            return columns.contains(column);
+        }
+
+        public boolean shows(String code) {
+            return Arrays.stream(Column.values())
+                    .anyMatch(column -> column.code().equals(code) && shows(column));
+        }
+    }
+
+    /** The beginning of an octave on the strip. */
+    public record Octave(int note, String label) {}
+
+    /** A group of lines. */
+    public record GroupView(String title, @Nullable FamilyMark family, List<LineView> lines) {}
+
+    /** A line. */
+    public record LineView(String note, String name, String shortName, String sound, String chokeGroup) {}
+
+    static ChartView of(NoteMap map, Choice choice) {
+        Chart chart = Chart.of(map, choice.order());
+        return new ChartView(
+                map.name(),
+                String.join(
+                        " · ",
+                        map.kind().words(),
+                        map.lines().size() + " lines",
+                        "middle C is " + map.middleC().name(),
+                        map.channel().isPresent() ? "channel " + map.channel().getAsInt() : "all channels"),
+                StripView.of(map),
+                octaves(map),
+                chart.columns().stream()
+                        .map(groups ->
+                                groups.stream().map(group -> view(map, group)).toList())
+                        .toList(),
+                choice,
+                Math.round(10 * Math.min(HIGHEST_LINE, ROOM_FOR_LINES / (chart.height() * HEADINGS_ROOM))) / 10.0);
+    }
+
+    /** The class of the height of a line: whole points. */
+    public int lineClass() {
+        return (int) Math.max(LOWEST_LINE, Math.min(HIGHEST_LINE, Math.floor(size)));
+    }
+
+    private static List<Octave> octaves(NoteMap map) {
+        return IntStream.range(0, Note.COUNT)
+                .mapToObj(Note::of)
+                .filter(Note::startsOctave)
+                .map(note -> new Octave(note.number(), note.name(map.middleC())))
+                .toList();
+    }
+
+    private static GroupView view(NoteMap map, Chart.Group group) {
+        return new GroupView(
+                group.title(),
+                group.family().map(FamilyMark::of).orElse(null),
+                group.lines().stream().map(line -> view(map, line)).toList());
+    }
+
+    private static LineView view(NoteMap map, Line line) {
+        return new LineView(
+                line.place().map(note -> note.label(map.middleC())).orElse("no note"),
+                line.name(),
+                line.shortName(),
+                line.sound().words(),
+                line.chokeGroup().orElse(""));
+    }
+}

@@ -1,0 +1,291 @@
+package org.jollyledger.web.ledger;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.notemap.FreeNotes;
+import org.jollyledger.core.notemap.KitOrder;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.MapEdits;
+import org.jollyledger.core.notemap.MapEdits.WhenTaken;
+import org.jollyledger.core.notemap.MapKind;
+import org.jollyledger.core.notemap.NameRules;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.Family;
+import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.sound.SoundReader;
+import org.jollyledger.core.sound.SoundReading;
+
+/** What the editor can do, each by the name it has in requests. A refusal is an IllegalArgumentException with a sentence. */
+enum EditOperation {
+    NOTE(EditOperation::setNote),
+    STEP(EditOperation::step),
+    NAME((map, request) -> setText(map, request, "name", Line::withName)),
+    SHORT((map, request) -> setText(map, request, "short name", Line::withShortName)),
+    REMARK((map, request) -> changeLine(map, request, line -> line.withRemark(request.text()), "remark")),
+    GROUP((map, request) -> changeLine(
+            map,
+            request,
+            line -> line.withChokeGroup(Optional.of(request.text()).filter(text -> !text.isEmpty())),
+            "choke group")),
+    SOUND(EditOperation::setSound),
+    MOVE(EditOperation::move),
+    FAMILY(EditOperation::setFamily),
+    CLEAR((map, request) -> {
+        List<Integer> lines = some(map, request);
+        return new Change(MapEdits.clearNotes(map, lines), "Took the notes from " + words(map, lines), lines);
+    }),
+    REMOVE((map, request) -> {
+        List<Integer> lines = some(map, request);
+        return new Change(MapEdits.remove(map, lines), "Took out " + words(map, lines), List.of());
+    }),
+    SORT(EditOperation::sort),
+    ADD(EditOperation::add),
+    PROPERTY(EditOperation::setProperty),
+    SHORTEN((map, request) -> new Change(
+            map.withLines(NameRules.NONE.apply(map.lines())), "Made all short names anew", request.chosen()));
+
+    /**
+     * What a change makes of a map.
+     *
+     * @param map the map after it
+     * @param summary what was done, in words
+     * @param chosen the lines that are chosen after it
+     */
+    record Change(NoteMap map, String summary, List<Integer> chosen) {}
+
+    /** Makes a change. */
+    private interface Maker {
+        Change make(NoteMap map, EditRequest request);
+    }
+
+    /** Changes one line. */
+    private interface LineText {
+        Line with(Line line, String text);
+    }
+
+    private static final String NEW_NAME = "New line";
+
+    private static final Map<String, String> PROPERTY_WORDS = Map.of(
+            "name", "name",
+            "maker", "maker's text",
+            "remark", "remark",
+            "kind", "kind",
+            "middleC", "middle C",
+            "channel", "channel",
+            "chokes", "way to choke",
+            "openness", "way to open the hi-hat");
+
+    private final Maker maker;
+
+    EditOperation(Maker maker) {
+        this.maker = maker;
+    }
+
+    static EditOperation of(String code) {
+        return Arrays.stream(values())
+                .filter(operation -> operation.name().toLowerCase(Locale.ROOT).equals(code))
+                .findFirst()
+                .orElseThrow(
+                        () -> new IllegalArgumentException("There is no change \"" + code + "\"; load the page anew."));
+    }
+
+    Change make(NoteMap map, EditRequest request) {
+        return maker.make(map, request);
+    }
+
+    private static int at(NoteMap map, EditRequest request) {
+        Integer at = request.at();
+        if (at == null || at < 0 || at >= map.lines().size()) {
+            throw new IllegalArgumentException("That line is not there; load the page anew.");
+        }
+        return at;
+    }
+
+    /** The chosen lines, or the one it is about. */
+    private static List<Integer> some(NoteMap map, EditRequest request) {
+        List<Integer> chosen = request.chosen().stream()
+                .filter(line -> line >= 0 && line < map.lines().size())
+                .toList();
+        if (!chosen.isEmpty()) {
+            return chosen;
+        }
+        if (request.at() == null) {
+            throw new IllegalArgumentException("No line is chosen; choose one or more first.");
+        }
+        return List.of(at(map, request));
+    }
+
+    private static String words(NoteMap map, List<Integer> lines) {
+        return lines.size() == 1 ? "“" + map.lines().get(lines.get(0)).name() + "”" : lines.size() + " lines";
+    }
+
+    private static Change changeLine(NoteMap map, EditRequest request, Function<Line, Line> how, String what) {
+        int at = at(map, request);
+        NoteMap after = MapEdits.change(map, List.of(at), how::apply);
+        return new Change(after, "“" + map.lines().get(at).name() + "”: " + what + " changed", request.chosen());
+    }
+
+    private static Change setText(NoteMap map, EditRequest request, String what, LineText how) {
+        int at = at(map, request);
+        String before = what.equals("name")
+                ? map.lines().get(at).name()
+                : map.lines().get(at).shortName();
+        NoteMap after = MapEdits.change(map, List.of(at), line -> how.with(line, request.text()));
+        return new Change(
+                after,
+                what.equals("name")
+                        ? "“" + before + "” is now “" + request.text() + "”"
+                        : "“" + map.lines().get(at).name() + "”: short name “" + request.text() + "”",
+                request.chosen());
+    }
+
+    /** Reads what is typed for a note: a number, a name in the map's convention, or both; empty for none. */
+    static Optional<Note> readNote(String text, NoteMap map) {
+        String bare = text.contains("·") ? text.substring(0, text.indexOf('·')).strip() : text.strip();
+        if (bare.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(
+                bare.matches("\\d{1,9}") ? Note.of(Integer.parseInt(bare)) : Note.parse(bare, map.middleC()));
+    }
+
+    private static Change setNote(NoteMap map, EditRequest request) {
+        int at = at(map, request);
+        Line line = map.lines().get(at);
+        Optional<Note> note = readNote(request.text(), map);
+        if (note.isEmpty()) {
+            return new Change(
+                    MapEdits.clearNotes(map, List.of(at)), "“" + line.name() + "” has no note", request.chosen());
+        }
+        String taken = request.taken();
+        WhenTaken how = taken == null || taken.isEmpty() ? WhenTaken.LAYER : WhenTaken.valueOf(taken);
+        NoteMap after = MapEdits.setNote(map, at, note.get(), how);
+        return new Change(after, "“" + line.name() + "” is on " + note.get().label(map.middleC()), request.chosen());
+    }
+
+    private static Change step(NoteMap map, EditRequest request) {
+        List<Integer> lines = some(map, request);
+        int semitones = number(request.text());
+        String how = semitones % 12 == 0
+                ? Math.abs(semitones / 12) + (Math.abs(semitones) == 12 ? " octave" : " octaves")
+                : Math.abs(semitones) + (Math.abs(semitones) == 1 ? " semitone" : " semitones");
+        return new Change(
+                MapEdits.shift(map, lines, semitones),
+                "Moved " + words(map, lines) + " " + how + (semitones < 0 ? " down" : " up"),
+                request.chosen());
+    }
+
+    private static int number(String text) {
+        if (!text.matches("[+-]?\\d{1,4}")) {
+            throw new IllegalArgumentException("\"" + text + "\" is no whole number.");
+        }
+        return Integer.parseInt(text);
+    }
+
+    private static Change setSound(NoteMap map, EditRequest request) {
+        Sound sound = readSound(request.text());
+        List<Integer> lines = request.at() == null ? some(map, request) : List.of(at(map, request));
+        return new Change(
+                MapEdits.change(map, lines, line -> line.withSound(sound)),
+                words(map, lines) + " stands for " + sound.words(),
+                request.chosen());
+    }
+
+    /** Reads a sound's code or its words, or whatever the trade calls it. */
+    static Sound readSound(String text) {
+        if (text.contains(".") && !text.contains(" ")) {
+            return Sound.parse(text);
+        }
+        SoundReading reading = SoundReader.read(text);
+        return reading.sound()
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "No sound is known as \"" + text + "\"; write it like “snare rim shot” or “HH half open”."));
+    }
+
+    private static Change move(NoteMap map, EditRequest request) {
+        List<Integer> lines = some(map, request);
+        int steps = number(request.text());
+        NoteMap after = MapEdits.moveRows(map, lines, steps);
+        int first = Math.max(0, Math.min(lines.get(0) + steps, map.lines().size() - lines.size()));
+        return new Change(
+                after,
+                "Moved " + words(map, lines) + (steps < 0 ? " up" : " down") + "; notes stay",
+                IntStream.range(first, first + lines.size()).boxed().toList());
+    }
+
+    private static Change setFamily(NoteMap map, EditRequest request) {
+        List<Integer> lines = some(map, request);
+        Family family = Arrays.stream(Family.values())
+                .filter(one -> one.code().equals(request.text()))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("Choose a family of sounds first."));
+        return new Change(
+                MapEdits.setFamily(map, lines, family),
+                words(map, lines) + " belong" + (lines.size() == 1 ? "s" : "") + " to " + family.words(),
+                request.chosen());
+    }
+
+    private static Change sort(NoteMap map, EditRequest request) {
+        KitOrder order = KitOrder.valueOf(request.text().toUpperCase(Locale.ROOT));
+        return new Change(MapEdits.sort(map, order), "Put the lines in order " + order.words(), List.of());
+    }
+
+    /** Adds a line behind the one it is about, or at the end; without a note it takes a free one beside it. */
+    private static Change add(NoteMap map, EditRequest request) {
+        int behind = request.at() == null ? map.lines().size() - 1 : at(map, request);
+        Optional<Line> above =
+                behind < 0 ? Optional.empty() : Optional.of(map.lines().get(behind));
+        Sound sound = above.map(Line::sound).orElse(Sound.parse("kick.hit"));
+        Optional<Note> note = request.text().isEmpty()
+                ? FreeNotes.beside(map, sound, above.flatMap(Line::place)).stream()
+                        .findFirst()
+                : readNote(request.text(), map);
+        Line line = new Line(note, NEW_NAME, NEW_NAME, sound, Optional.empty(), "");
+        return new Change(
+                MapEdits.insert(map, behind + 1, line),
+                "Added a line"
+                        + note.map(one -> " on " + one.label(map.middleC())).orElse(""),
+                List.of(behind + 1));
+    }
+
+    private static Change setProperty(NoteMap map, EditRequest request) {
+        String value = request.text();
+        NoteMap after = switch (request.fieldName()) {
+            case "name" -> map.withName(value);
+            case "maker" -> map.withMaker(value);
+            case "remark" -> map.withRemark(value);
+            case "kind" -> map.withKind(coded(MapKind.values(), MapKind::code, value));
+            case "middleC" -> map.withMiddleC(OctaveConvention.parse(value));
+            case "channel" -> map.withChannel(value.isEmpty() ? OptionalInt.empty() : OptionalInt.of(number(value)));
+            case "chokes" -> map.withChokes(coded(ChokeExpression.values(), ChokeExpression::code, value));
+            case "openness" -> map.withOpenness(coded(OpennessExpression.values(), OpennessExpression::code, value));
+            default -> throw new IllegalArgumentException("There is no property \"" + request.fieldName() + "\".");
+        };
+        return new Change(
+                after,
+                "Changed the map's " + PROPERTY_WORDS.getOrDefault(request.fieldName(), "property"),
+                request.chosen());
+    }
+
+    private static <T> T coded(T[] values, Function<T, String> code, String wanted) {
+        List<String> codes = new ArrayList<>();
+        for (T value : values) {
+            codes.add(code.apply(value));
+            if (code.apply(value).equals(wanted)) {
+                return value;
+            }
+        }
+        throw new IllegalArgumentException("\"" + wanted + "\" does not exist; use " + String.join(", ", codes) + ".");
+    }
+}

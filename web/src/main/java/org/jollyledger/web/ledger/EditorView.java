@@ -1,0 +1,118 @@
+package org.jollyledger.web.ledger;
+
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.web.ledger.MapView.FamilyMark;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A map as its editor shows it.
+ *
+ * @param slug its address
+ * @param revision which of its states this is
+ * @param map the map
+ * @param rows its lines in display order
+ * @param strip its fingerprint
+ * @param doubled where on the strip notes are taken more than once, in strip units
+ * @param legend the families
+ * @param undoable the change that can be taken back
+ * @param redoable the change that can be done again
+ * @param changed when it was changed last
+ * @param chosen how many lines are chosen
+ * @param choices what is to be decided before a change is made; null when nothing is
+ * @param shared how many notes are taken more than once
+ * @param homeless how many lines have no note yet
+ */
+public record EditorView(
+        String slug,
+        int revision,
+        NoteMap map,
+        List<RowView> rows,
+        StripView strip,
+        List<Integer> doubled,
+        List<FamilyMark> legend,
+        Optional<String> undoable,
+        Optional<String> redoable,
+        String changed,
+        int chosen,
+        @Nullable Choices choices,
+        int shared,
+        long homeless) {
+    private static final int CELL = 4;
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofLocalizedDateTime(
+                    FormatStyle.MEDIUM, FormatStyle.SHORT)
+            .withLocale(Locale.UK)
+            .withZone(ZoneId.systemDefault());
+
+    /** A line. */
+    public record RowView(
+            int at,
+            String note,
+            String name,
+            String shortName,
+            String sound,
+            String soundCode,
+            FamilyMark family,
+            String chokeGroup,
+            String remark,
+            boolean shared,
+            boolean chosen) {}
+
+    /** Something to decide, and the ways to decide it. */
+    public record Choices(String question, List<Choice> ways) {}
+
+    /** One way to decide: a change like any other. */
+    public record Choice(String words, String op, int at, String value, String taken) {}
+
+    static EditorView of(StoredMap stored, EditState state, List<Integer> chosen, @Nullable Choices choices) {
+        NoteMap map = stored.map();
+        int[] lines = new int[Note.COUNT];
+        map.lines().forEach(line -> line.place().ifPresent(note -> lines[note.number()]++));
+        List<RowView> rows = IntStream.range(0, map.lines().size())
+                .mapToObj(at -> row(map, at, lines, chosen.contains(at)))
+                .toList();
+        return new EditorView(
+                stored.slug(),
+                stored.revision(),
+                map,
+                rows,
+                StripView.of(map),
+                IntStream.range(0, Note.COUNT)
+                        .filter(note -> lines[note] > 1)
+                        .mapToObj(note -> note * CELL)
+                        .toList(),
+                rows.stream().map(RowView::family).distinct().toList(),
+                state.undoable(),
+                state.redoable(),
+                TIME.format(state.changedAt()),
+                chosen.size(),
+                choices,
+                (int) Arrays.stream(lines).filter(count -> count > 1).count(),
+                map.lines().stream().filter(line -> !line.hasNote()).count());
+    }
+
+    private static RowView row(NoteMap map, int at, int[] lines, boolean chosen) {
+        Line line = map.lines().get(at);
+        return new RowView(
+                at,
+                line.place().map(note -> note.label(map.middleC())).orElse(""),
+                line.name(),
+                line.shortName(),
+                line.sound().words(),
+                line.sound().code(),
+                FamilyMark.of(line.sound().family()),
+                line.chokeGroup().orElse(""),
+                line.remark(),
+                line.place().filter(note -> lines[note.number()] > 1).isPresent(),
+                chosen);
+    }
+}

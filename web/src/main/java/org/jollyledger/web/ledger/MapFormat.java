@@ -1,0 +1,78 @@
+package org.jollyledger.web.ledger;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Function;
+import org.jollyledger.core.exchange.ChartSvg;
+import org.jollyledger.core.exchange.MidiNamesXml;
+import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.exchange.NoteMapTable;
+import org.jollyledger.core.exchange.NoteMapText;
+import org.jollyledger.core.notemap.Chart;
+import org.jollyledger.core.notemap.KitOrder;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.problem.Refusal;
+
+/** The ways out of the ledger. All but the charts read back to the same map. */
+public enum MapFormat {
+    JSON("application/json", "JSON", map -> utf8(NoteMapJson.write(map))),
+    CSV("text/csv", "CSV", map -> utf8(NoteMapTable.CSV.write(map))),
+    TSV("text/tab-separated-values", "TSV", map -> utf8(NoteMapTable.TSV.write(map))),
+    TXT("text/plain", "plain text", map -> utf8(NoteMapText.write(map))),
+    XML("application/xml", "MIDI Names XML", map -> utf8(MidiNamesXml.write(map))),
+    SVG("image/svg+xml", "chart as SVG", map -> utf8(ChartSvg.write(Chart.of(map, KitOrder.KIT)))),
+    PDF("application/pdf", "chart as PDF", map -> ChartPdf.write(ChartView.of(map, ChartView.Choice.USUAL)));
+
+    private final String mediaType;
+    private final String words;
+    private final Function<NoteMap, byte[]> writer;
+
+    MapFormat(String mediaType, String words, Function<NoteMap, byte[]> writer) {
+        this.mediaType = mediaType;
+        this.words = words;
+        this.writer = writer;
+    }
+
+    private static byte[] utf8(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+
+    /**
+     * The format with a code such as "csv".
+     *
+     * @throws Refusal when there is none
+     */
+    public static MapFormat of(String code) {
+        return Arrays.stream(values())
+                .filter(format -> format.code().equals(code.toLowerCase(Locale.ROOT)))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("There is no format \"" + code + "\"; use "
+                        + String.join(
+                                ", ",
+                                Arrays.stream(values()).map(MapFormat::code).toList()) + "."));
+    }
+
+    /** The code, which is the ending of file names as well. */
+    public String code() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    public String mediaType() {
+        return mediaType;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /** Those that hold a whole map. */
+    public static List<MapFormat> whole() {
+        return List.of(JSON, CSV, TSV, TXT, XML);
+    }
+
+    public byte[] write(NoteMap map) {
+        return writer.apply(map);
+    }
+}

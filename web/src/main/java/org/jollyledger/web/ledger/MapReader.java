@@ -1,0 +1,172 @@
+package org.jollyledger.web.ledger;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
+import java.util.zip.ZipInputStream;
+import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.core.exchange.MidiNamesXml;
+import org.jollyledger.core.exchange.NoteListReader;
+import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.exchange.NoteMapTable;
+import org.jollyledger.core.exchange.NoteMapText;
+import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.notemap.MapKind;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.stereotype.Component;
+
+/** Reads maps in whatever of the formats they come, alone or many in a zip archive. */
+@Component
+public class MapReader {
+    private static final int MOST_ENTRIES = 5_000;
+    private static final int LARGEST_ENTRY = 8_000_000;
+    private static final long LARGEST_UNPACKED = 200_000_000;
+
+    /**
+     * Reads the maps of a document or an archive.
+     *
+     * @param name what to call a map that has no name of its own
+     * @throws Refusal with one sentence, when anything of it cannot be read; nothing is read in part
+     */
+    public List<NoteMap> read(byte[] content, String name) {
+        return isZip(content) ? readArchive(content) : readText(text(content), name);
+    }
+
+    public static boolean isZip(byte[] content) {
+        return content.length > 3 && content[0] == 'P' && content[1] == 'K' && content[2] == 3 && content[3] == 4;
+    }
+
+    public static boolean isMidi(byte[] content) {
+        return startsWith(content, "MThd") || startsWith(content, "RIFF");
+    }
+
+    private static boolean startsWith(byte[] content, String letters) {
+        return content.length >= letters.length()
+                && new String(content, 0, letters.length(), StandardCharsets.US_ASCII).equals(letters);
+    }
+
+    /** Text in UTF-8, or with a mark of its byte order, or else as old systems wrote it. */
+    public static String text(byte[] content) {
+        if (content.length > 1 && (content[0] & 0xFF) == 0xFF && (content[1] & 0xFF) == 0xFE) {
+            return new String(content, 2, content.length - 2, StandardCharsets.UTF_16LE);
+        }
+        if (content.length > 1 && (content[0] & 0xFF) == 0xFE && (content[1] & 0xFF) == 0xFF) {
+            return new String(content, 2, content.length - 2, StandardCharsets.UTF_16BE);
+        }
+        try {
+            String text = StandardCharsets.UTF_8
+                    .newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .decode(ByteBuffer.wrap(content))
+                    .toString();
+            return text.startsWith("\uFEFF") ? text.substring(1) : text;
+        } catch (CharacterCodingException e) {
+            return new String(content, Charset.forName("windows-1252"));
+        }
+    }
+
+    /** Whether a text is a whole map in one of the formats, rather than some list of a manual. */
+    public static boolean isWholeMap(String text) {
+        String start = text.stripLeading();
+        return start.startsWith("{")
+                || MidiNamesXml.reads(text)
+                || NoteMapTable.CSV.reads(text)
+                || NoteMapTable.TSV.reads(text)
+                || NoteMapText.reads(text);
+    }
+
+    private static List<NoteMap> readText(String text, String name) {
+        try {
+            if (text.stripLeading().startsWith("{")) {
+                return List.of(NoteMapJson.read(text));
+            }
+            if (MidiNamesXml.reads(text)) {
+                return MidiNamesXml.read(text, name);
+            }
+            for (NoteMapTable table : NoteMapTable.values()) {
+                if (table.reads(text)) {
+                    return List.of(table.read(text, name));
+                }
+            }
+            if (NoteMapText.reads(text)) {
+                return List.of(NoteMapText.read(text, name));
+            }
+            return List.of(readList(text, name));
+        } catch (DocumentException e) {
+            throw Refusal.unreadable(e);
+        }
+    }
+
+    private static NoteMap readList(String text, String name) throws DocumentException {
+        var list = NoteListReader.read(text, NoteListReader.Settings.USUAL);
+        return new NoteMap(
+                name,
+                "",
+                MapKind.LIBRARY,
+                list.middleC(),
+                OptionalInt.empty(),
+                ChokeExpression.NOTE,
+                OpennessExpression.NOTES,
+                list.lines(),
+                "");
+    }
+
+    private static List<NoteMap> readArchive(byte[] content) {
+        List<NoteMap> maps = new ArrayList<>();
+        long unpacked = 0;
+        int entries = 0;
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(content))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                if (++entries > MOST_ENTRIES) {
+                    throw Refusal.unreadable("The archive has more than " + MOST_ENTRIES + " entries; split it.");
+                }
+                if (entry.isDirectory()) {
+                    continue;
+                }
+                byte[] file = zip.readNBytes(LARGEST_ENTRY + 1);
+                unpacked += file.length;
+                if (file.length > LARGEST_ENTRY || unpacked > LARGEST_UNPACKED) {
+                    throw Refusal.unreadable("The archive unpacks to more than is taken; it was not read any further.");
+                }
+                maps.addAll(readEntry(baseName(entry.getName()), file));
+            }
+        } catch (ZipException e) {
+            throw Refusal.unreadable("The archive is damaged or encrypted: " + e.getMessage() + ". Make it anew.");
+        } catch (IOException | IllegalArgumentException e) {
+            throw Refusal.unreadable("The archive is cut off or damaged; make it anew.");
+        }
+        if (maps.isEmpty()) {
+            throw Refusal.unreadable("The archive holds no note map.");
+        }
+        return maps;
+    }
+
+    private static List<NoteMap> readEntry(String name, byte[] file) {
+        try {
+            return readText(text(file), name);
+        } catch (Refusal refused) {
+            throw Refusal.unreadable("“" + name + "” in the archive: " + refused.sentence());
+        }
+    }
+
+    /** The last part of a path without its ending; it is shown, and never used as a path. */
+    static String baseName(String path) {
+        String last = path.substring(Math.max(path.lastIndexOf('/'), path.lastIndexOf('\\')) + 1);
+        int dot = last.lastIndexOf('.');
+        String bare = (dot > 0 ? last.substring(0, dot) : last)
+                .replaceAll("\\p{Cntrl}", "")
+                .strip();
+        return bare.isEmpty() ? "Brought in" : bare;
+    }
+}

@@ -1,0 +1,12 @@
+package org.jollyledger.web.ledger;
+
+import java.time.Instant;
+
+/**
+ * A revision as a list shows it.
+ *
+ * @param number counted from 1
+ * @param summary what was done, in words
+ * @param createdAt when
+ */
+public record RevisionCard(int number, String summary, Instant createdAt) {}
