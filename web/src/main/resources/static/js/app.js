@@ -45,10 +45,24 @@ document.addEventListener("alpine:init", () => {
     chosen() {
       this.$root.submit();
     },
+    // A file beside a form with fields: the form of the file takes along what stands in them.
+    dropInto(event) {
+      this.over = false;
+      this.$root.querySelector("input[type=file]").files = event.dataTransfer.files;
+      this.chosenInto();
+    },
+    chosenInto() {
+      const form = this.$root.querySelector("input[type=file]").form;
+      for (const copy of form.querySelectorAll("[data-copy]")) {
+        copy.value = document.getElementById(copy.dataset.copy).value;
+      }
+      form.submit();
+    },
   }));
 });
 
-const isTyping = (element) => element.matches("input, select, textarea") || element.isContentEditable;
+const isTyping = (element) =>
+  element.matches("input:not([type=checkbox], [type=radio]), select, textarea") || element.isContentEditable;
 
 const moveBetweenRows = (step) => {
   const rows = [...document.querySelectorAll("[data-row]")];
@@ -75,6 +89,7 @@ const keys = {
   ArrowUp: () => moveBetweenRows(-1),
   "/": () => document.querySelector("[data-search]")?.focus(),
   "?": () => press("[data-keys]"),
+  n: () => press("[data-new]"),
   u: () => press("[data-undo]"),
   r: () => press("[data-redo]"),
   c: () => document.querySelector("[data-choice]")?.focus(),

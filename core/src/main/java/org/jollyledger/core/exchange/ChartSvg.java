@@ -32,10 +32,10 @@ public final class ChartSvg {
     /** Okabe and Ito, Color Universal Design (2008), as on the pages. */
     private static final Map<Family, String> COLOURS = Map.of(
             Family.KICK, "#0072B2",
-            Family.SNARE, "#D55E00",
+            Family.SNARE, "#E69F00",
             Family.TOM, "#009E73",
-            Family.HIHAT, "#E69F00",
-            Family.CYMBAL, "#56B4E9",
+            Family.HIHAT, "#56B4E9",
+            Family.CYMBAL, "#F0E442",
             Family.PERCUSSION, "#CC79A7",
             Family.CONTROL, "#999999");
 

@@ -22,11 +22,11 @@ public record MapComparison(List<Pair> pairs, List<String> facts) {
     public enum Difference {
         ADDED("added"),
         GONE("gone"),
-        MOVED("moved to another note"),
+        MOVED("moved"),
         RENAMED("renamed"),
-        OTHER_SOUND("another sound"),
-        OTHER_DETAILS("short name, choke group or remark"),
-        REORDERED("at another place in the order");
+        OTHER_SOUND("with another sound"),
+        OTHER_DETAILS("with other details"),
+        REORDERED("reordered");
 
         private final String words;
 

@@ -1,8 +1,10 @@
 package org.jollyledger.core.notemap;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -116,14 +118,29 @@ public record NameRules(List<Rule> rules) {
         return spaced.isEmpty() ? name : spaced;
     }
 
-    /** Lines with their names tidied, and short names made anew from them, distinct among each other. */
-    public List<Line> apply(List<Line> lines) {
-        List<String> names = lines.stream().map(line -> apply(line.name())).toList();
-        List<String> shortNames = ShortNames.of(names);
+    /**
+     * Lines with their names tidied. A short name that fits, and whose name stays, is kept; others are made anew, all
+     * distinct.
+     *
+     * @param anew whether all short names are made anew
+     */
+    public List<Line> apply(List<Line> lines, boolean anew) {
+        List<Line> named = lines.stream()
+                .map(line -> line.withName(Texts.cut(apply(line.name()), Line.LONGEST_NAME)))
+                .toList();
+        Set<Integer> kept = new HashSet<>();
+        Set<String> taken = new HashSet<>();
+        for (int at = 0; at < lines.size() && !anew; at++) {
+            Line line = lines.get(at);
+            boolean fits = ShortNames.fits(line.shortName()) && named.get(at).equals(line);
+            if (fits && taken.add(line.shortName().toLowerCase(Locale.ROOT))) {
+                kept.add(at);
+            }
+        }
         List<Line> tidied = new ArrayList<>();
-        for (int at = 0; at < lines.size(); at++) {
-            String name = Texts.cut(names.get(at), Line.LONGEST_NAME);
-            tidied.add(lines.get(at).withName(name).withShortName(shortNames.get(at)));
+        for (int at = 0; at < named.size(); at++) {
+            Line line = named.get(at);
+            tidied.add(kept.contains(at) ? line : line.withShortName(ShortNames.add(line.name(), taken)));
         }
         return tidied;
     }

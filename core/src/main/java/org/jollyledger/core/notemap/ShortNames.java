@@ -60,11 +60,16 @@ public final class ShortNames {
         List<String> shortened = new ArrayList<>();
         Set<String> taken = new HashSet<>();
         for (String name : names) {
-            String own = distinct(shorten(name), taken);
-            taken.add(own.toLowerCase(Locale.ROOT));
-            shortened.add(own);
+            shortened.add(add(name, taken));
         }
         return shortened;
+    }
+
+    /** A short name that is not taken yet; it then is. */
+    static String add(String name, Set<String> taken) {
+        String own = distinct(shorten(name), taken);
+        taken.add(own.toLowerCase(Locale.ROOT));
+        return own;
     }
 
     /** A name of ten characters at most. */
@@ -93,7 +98,7 @@ public final class ShortNames {
         return Line.shorten(withoutVowels.replace(" ", ""));
     }
 
-    private static boolean fits(String text) {
+    static boolean fits(String text) {
         return text.codePointCount(0, text.length()) <= Line.WANTED_SHORT_NAME;
     }
 

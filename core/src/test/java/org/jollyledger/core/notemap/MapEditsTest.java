@@ -196,7 +196,7 @@ class MapEditsTest {
         assertThat(comparison.count(Difference.REORDERED)).isZero();
         assertThat(comparison.facts()).containsExactly("Name: “General MIDI 1” became “Mine”.");
         assertThat(comparison.summary())
-                .isEqualTo("1 added, 1 gone, 1 moved to another note, 1 renamed, 1 another sound, 1 property");
+                .isEqualTo("1 added, 1 gone, 1 moved, 1 renamed, 1 with another sound, 1 property");
     }
 
     @Test

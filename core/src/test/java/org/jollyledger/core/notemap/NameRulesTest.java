@@ -49,11 +49,18 @@ class NameRulesTest {
 
     @Test
     void linesGetShortNamesOfTheirOwn() {
-        assertThat(RULES.apply(GeneralMidi.level1().lines()))
+        assertThat(RULES.apply(GeneralMidi.level1().lines(), true))
                 .extracting(Line::shortName)
                 .doesNotHaveDuplicates()
                 .allMatch(name -> name.length() <= 10)
                 .contains("Side Stick", "Cowbell");
+    }
+
+    @Test
+    void aShortNameThatFitsIsKeptUnlessAllAreMadeAnew() {
+        List<Line> lines = GeneralMidi.level1().lines();
+        assertThat(NameRules.NONE.apply(lines, false)).isEqualTo(lines);
+        assertThat(NameRules.NONE.apply(lines, true)).isNotEqualTo(lines);
     }
 
     @Test

@@ -1,5 +1,7 @@
 package org.jollyledger.web.home;
 
+import org.jollyledger.core.notemap.MapKind;
+import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.web.ledger.LedgerQuery;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.part.PartService;
@@ -23,6 +25,9 @@ class HomeController {
     @GetMapping("/")
     String index(LedgerQuery query, @RequestParam(defaultValue = "0") int page, Model model) {
         model.addAttribute("query", query);
+        model.addAttribute("kinds", MapKind.values());
+        model.addAttribute("pieces", KitPiece.values());
+        model.addAttribute("orders", LedgerQuery.Order.values());
         model.addAttribute("words", query.words());
         model.addAttribute("found", ledger.search(query, page));
         model.addAttribute("parts", parts.latest(LATEST_PARTS));

@@ -9,14 +9,15 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Objects;
-import org.thymeleaf.TemplateEngine;
+import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.SpringTemplateEngine;
 import org.thymeleaf.templatemode.TemplateMode;
 import org.thymeleaf.templateresolver.ClassLoaderTemplateResolver;
 
 /** The chart's sheet, the same that the browser prints, as PDF. */
 final class ChartPdf {
-    private static final TemplateEngine TEMPLATES = templates();
+    private static final ITemplateEngine TEMPLATES = templates();
     private static final String CSS = css();
 
     static {
@@ -25,12 +26,12 @@ final class ChartPdf {
 
     private ChartPdf() {}
 
-    private static TemplateEngine templates() {
+    private static ITemplateEngine templates() {
         ClassLoaderTemplateResolver resolver = new ClassLoaderTemplateResolver();
         resolver.setPrefix("templates/");
         resolver.setSuffix(".html");
         resolver.setTemplateMode(TemplateMode.XML);
-        TemplateEngine engine = new TemplateEngine();
+        SpringTemplateEngine engine = new SpringTemplateEngine();
         engine.setTemplateResolver(resolver);
         return engine;
     }

@@ -53,7 +53,7 @@ enum EditOperation {
     ADD(EditOperation::add),
     PROPERTY(EditOperation::setProperty),
     SHORTEN((map, request) -> new Change(
-            map.withLines(NameRules.NONE.apply(map.lines())), "Made all short names anew", request.chosen()));
+            map.withLines(NameRules.NONE.apply(map.lines(), true)), "Made all short names anew", request.chosen()));
 
     /**
      * What a change makes of a map.
@@ -152,12 +152,15 @@ enum EditOperation {
 
     /** Reads what is typed for a note: a number, a name in the map's convention, or both; empty for none. */
     static Optional<Note> readNote(String text, NoteMap map) {
+        return readNote(text, map.middleC());
+    }
+
+    static Optional<Note> readNote(String text, OctaveConvention convention) {
         String bare = text.contains("·") ? text.substring(0, text.indexOf('·')).strip() : text.strip();
         if (bare.isEmpty()) {
             return Optional.empty();
         }
-        return Optional.of(
-                bare.matches("\\d{1,9}") ? Note.of(Integer.parseInt(bare)) : Note.parse(bare, map.middleC()));
+        return Optional.of(bare.matches("\\d{1,9}") ? Note.of(Integer.parseInt(bare)) : Note.parse(bare, convention));
     }
 
     private static Change setNote(NoteMap map, EditRequest request) {

@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.BiFunction;
 import java.util.function.Function;
 import org.jollyledger.core.exchange.ChartSvg;
 import org.jollyledger.core.exchange.MidiNamesXml;
@@ -11,7 +12,6 @@ import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.exchange.NoteMapTable;
 import org.jollyledger.core.exchange.NoteMapText;
 import org.jollyledger.core.notemap.Chart;
-import org.jollyledger.core.notemap.KitOrder;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.problem.Refusal;
 
@@ -22,14 +22,18 @@ public enum MapFormat {
     TSV("text/tab-separated-values", "TSV", map -> utf8(NoteMapTable.TSV.write(map))),
     TXT("text/plain", "plain text", map -> utf8(NoteMapText.write(map))),
     XML("application/xml", "MIDI Names XML", map -> utf8(MidiNamesXml.write(map))),
-    SVG("image/svg+xml", "chart as SVG", map -> utf8(ChartSvg.write(Chart.of(map, KitOrder.KIT)))),
-    PDF("application/pdf", "chart as PDF", map -> ChartPdf.write(ChartView.of(map, ChartView.Choice.USUAL)));
+    SVG("image/svg+xml", "chart as SVG", (map, choice) -> utf8(ChartSvg.write(Chart.of(map, choice.order())))),
+    PDF("application/pdf", "chart as PDF", (map, choice) -> ChartPdf.write(ChartView.of(map, choice)));
 
     private final String mediaType;
     private final String words;
-    private final Function<NoteMap, byte[]> writer;
+    private final BiFunction<NoteMap, ChartView.Choice, byte[]> writer;
 
     MapFormat(String mediaType, String words, Function<NoteMap, byte[]> writer) {
+        this(mediaType, words, (map, choice) -> writer.apply(map));
+    }
+
+    MapFormat(String mediaType, String words, BiFunction<NoteMap, ChartView.Choice, byte[]> writer) {
         this.mediaType = mediaType;
         this.words = words;
         this.writer = writer;
@@ -73,6 +77,11 @@ public enum MapFormat {
     }
 
     public byte[] write(NoteMap map) {
-        return writer.apply(map);
+        return write(map, ChartView.Choice.USUAL);
+    }
+
+    /** A chart shows what is chosen; the other formats hold everything. */
+    byte[] write(NoteMap map, ChartView.Choice choice) {
+        return writer.apply(map, choice);
     }
 }

@@ -1,0 +1,127 @@
+package org.jollyledger.web.ledger;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Brings whole maps into the ledger, and asks where a name is taken already. */
+@Service
+public class ImportService {
+    private static final Duration PATIENCE = Duration.ofDays(1);
+
+    /** What becomes of a map that is brought in. */
+    public enum Choice {
+        ADD("add as another map"),
+        REPLACE("make it the next revision of the one here"),
+        LEAVE("leave out");
+
+        private final String words;
+
+        Choice(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /** A map that waits. */
+    public record WaitingMap(String name, int lineCount, StripView strip, Optional<String> sameName) {}
+
+    private final LedgerService ledger;
+    private final MapReader reader;
+    private final WaitingImportRepository waiting;
+    private final TransactionTemplate transaction;
+    private final Clock clock = Clock.systemUTC();
+
+    ImportService(
+            LedgerService ledger, MapReader reader, WaitingImportRepository waiting, TransactionTemplate transaction) {
+        this.ledger = ledger;
+        this.reader = reader;
+        this.waiting = waiting;
+        this.transaction = transaction;
+    }
+
+    /** Adds a single map with a new name at once; asks about all others. */
+    ModelAndView bring(byte[] content, String fileName, RedirectAttributes redirect) {
+        List<NoteMap> maps = reader.read(content, fileName);
+        if (maps.size() == 1 && ledger.slugOf(maps.get(0).name()).isEmpty()) {
+            StoredMap stored = ledger.add(maps.get(0), false, "Brought in from " + fileName);
+            redirect.addFlashAttribute("message", "Brought in from " + fileName + ".");
+            return new ModelAndView("redirect:/maps/" + stored.slug());
+        }
+        String token = UUID.randomUUID().toString();
+        Instant now = clock.instant();
+        transaction.executeWithoutResult(status -> {
+            waiting.deleteByCreatedAtBefore(now.minus(PATIENCE));
+            waiting.save(new WaitingImportEntity(token, fileName, content, now));
+        });
+        return new ModelAndView("redirect:/imports/" + token);
+    }
+
+    private WaitingImportEntity entity(String token) {
+        return waiting.findByToken(token)
+                .orElseThrow(() -> Refusal.notFound(
+                        "What was brought in under this address is settled or a day old; bring it in again."));
+    }
+
+    String fileName(String token) {
+        return entity(token).fileName();
+    }
+
+    List<WaitingMap> show(String token) {
+        WaitingImportEntity entity = entity(token);
+        return reader.read(entity.content(), entity.fileName()).stream()
+                .map(map ->
+                        new WaitingMap(map.name(), map.lines().size(), StripView.of(map), ledger.slugOf(map.name())))
+                .toList();
+    }
+
+    /** Does what was chosen for each map, all or nothing; answers it in words. */
+    String settle(String token, List<Choice> choices) {
+        WaitingImportEntity entity = entity(token);
+        List<NoteMap> maps = reader.read(entity.content(), entity.fileName());
+        if (choices.size() != maps.size()) {
+            throw Refusal.incomplete("There are " + maps.size() + " maps and " + choices.size()
+                    + " choices; load the page anew and choose for each.");
+        }
+        String source = "Brought in from " + entity.fileName();
+        return transaction.execute(status -> {
+            List<String> done = new ArrayList<>();
+            int added = 0;
+            int replaced = 0;
+            for (int at = 0; at < maps.size(); at++) {
+                NoteMap map = maps.get(at);
+                Optional<String> same = ledger.slugOf(map.name());
+                if (choices.get(at) == Choice.REPLACE && same.isPresent()) {
+                    ledger.change(same.get(), ledger.get(same.get()).revision(), source, before -> map);
+                    replaced++;
+                } else if (choices.get(at) != Choice.LEAVE) {
+                    ledger.add(map, false, source);
+                    added++;
+                }
+            }
+            waiting.delete(entity);
+            done.add(added + (added == 1 ? " map added" : " maps added"));
+            if (replaced > 0) {
+                done.add(replaced + (replaced == 1 ? " map has a next revision" : " maps have a next revision"));
+            }
+            int left = maps.size() - added - replaced;
+            if (left > 0) {
+                done.add(left + " left out");
+            }
+            return String.join(", ", done) + ".";
+        });
+    }
+}

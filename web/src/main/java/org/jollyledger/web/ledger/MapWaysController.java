@@ -1,0 +1,90 @@
+package org.jollyledger.web.ledger;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Set;
+import org.jollyledger.core.notemap.KitOrder;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** What can be done with a whole map: copy, remove, bring back, print, download. */
+@Controller
+class MapWaysController {
+    private final LedgerService ledger;
+
+    MapWaysController(LedgerService ledger) {
+        this.ledger = ledger;
+    }
+
+    @PostMapping("/maps/{slug}/copies")
+    String copy(@PathVariable String slug, @RequestParam(defaultValue = "") String name, RedirectAttributes redirect) {
+        StoredMap copy = ledger.derive(slug, name);
+        redirect.addFlashAttribute("message", "This is your copy; change what you like.");
+        return "redirect:/maps/" + copy.slug();
+    }
+
+    @PostMapping("/maps/{slug}/removal")
+    String remove(@PathVariable String slug, RedirectAttributes redirect) {
+        redirect.addFlashAttribute("removedName", ledger.remove(slug));
+        redirect.addFlashAttribute("removedSlug", slug);
+        return "redirect:/";
+    }
+
+    @GetMapping("/removed-maps")
+    String removed(Model model) {
+        model.addAttribute("maps", ledger.removed());
+        return "ledger/removed";
+    }
+
+    @PostMapping("/maps/{slug}/return")
+    String bringBack(@PathVariable String slug, RedirectAttributes redirect) {
+        redirect.addFlashAttribute("message", "“" + ledger.bringBack(slug) + "” is back in the ledger.");
+        return "redirect:/maps/" + slug;
+    }
+
+    @GetMapping("/maps/{slug}/chart")
+    String chart(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable Set<ChartView.Column> show,
+            @RequestParam(required = false) @Nullable KitOrder order,
+            Model model) {
+        model.addAttribute("slug", slug);
+        model.addAttribute("chart", ChartView.of(ledger.get(slug).map(), ChartView.Choice.of(show, order)));
+        model.addAttribute("columns", ChartView.Column.values());
+        model.addAttribute("orders", KitOrder.values());
+        return "ledger/chart";
+    }
+
+    @GetMapping("/maps/{slug}/download/{format}")
+    ResponseEntity<byte[]> download(
+            @PathVariable String slug,
+            @PathVariable String format,
+            @RequestParam(required = false) @Nullable Set<ChartView.Column> show,
+            @RequestParam(required = false) @Nullable KitOrder order) {
+        MapFormat out = MapFormat.of(format);
+        StoredMap stored = ledger.get(slug);
+        ChartView.Choice choice = ChartView.Choice.of(show, order);
+        return file(out, slug, out.write(stored.map(), choice));
+    }
+
+    static ResponseEntity<byte[]> file(MapFormat format, String slug, byte[] content) {
+        return ResponseEntity.ok()
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(slug + "." + format.code(), StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .contentType(new MediaType(MediaType.parseMediaType(format.mediaType()), StandardCharsets.UTF_8))
+                .body(content);
+    }
+}

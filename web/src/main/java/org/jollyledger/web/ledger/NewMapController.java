@@ -1,0 +1,125 @@
+package org.jollyledger.web.ledger;
+
+import java.io.IOException;
+import java.util.List;
+import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.core.notemap.MapKind;
+import org.jollyledger.core.notemap.NameRules;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The ways to a new map: blank, from a list, from a file. */
+@Controller
+class NewMapController {
+    private final LedgerService ledger;
+    private final NameRuleService rules;
+    private final ImportService imports;
+
+    NewMapController(LedgerService ledger, NameRuleService rules, ImportService imports) {
+        this.ledger = ledger;
+        this.rules = rules;
+        this.imports = imports;
+    }
+
+    @GetMapping("/new-map")
+    ModelAndView blank() {
+        return page(ListForm.ofText("", null), null, "", HttpStatus.OK);
+    }
+
+    /** Reads the list as it stands, and shows how. */
+    @PostMapping("/new-map/reading")
+    ModelAndView read(ListForm form, @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx) {
+        return page(form, htmx, "", HttpStatus.OK);
+    }
+
+    @PostMapping("/new-map")
+    ModelAndView keep(ListForm form, RedirectAttributes redirect) {
+        StoredMap stored;
+        try {
+            NoteMap map;
+            if (form.list().isBlank()) {
+                map = form.map(OctaveConvention.C3, List.of());
+            } else {
+                ReadingView reading = ReadingView.of(form.read(), form, tidying(form));
+                map = form.map(reading.middleC(), reading.lines());
+            }
+            stored = ledger.add(map, false, form.list().isBlank() ? "Begun" : "Read from a list");
+        } catch (DocumentException | IllegalArgumentException e) {
+            return page(form, null, String.valueOf(e.getMessage()), HttpStatus.UNPROCESSABLE_CONTENT);
+        }
+        int lines = stored.map().lines().size();
+        redirect.addFlashAttribute(
+                "message", lines == 0 ? "A new map." : "A new map of " + lines + (lines == 1 ? " line." : " lines."));
+        return new ModelAndView("redirect:/maps/" + stored.slug());
+    }
+
+    /** Takes a file: a whole map or an archive goes to the ledger, a MIDI file becomes a list, other text is one. */
+    @PostMapping("/new-map/file")
+    ModelAndView file(
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "") String text,
+            @RequestParam(defaultValue = "") String name,
+            RedirectAttributes redirect)
+            throws IOException {
+        byte[] content = file.getBytes();
+        String fileName = MapReader.baseName(file.getOriginalFilename() == null ? "" : file.getOriginalFilename());
+        try {
+            if (content.length == 0) {
+                throw Refusal.unreadable("“" + fileName + "” is empty; choose another file.");
+            }
+            if (MapReader.isMidi(content)) {
+                String list = MidiList.of(content, text);
+                return page(ListForm.ofText(list, name.isBlank() ? fileName : name), null, "", HttpStatus.OK);
+            }
+            if (MapReader.isZip(content) || MapReader.isWholeMap(MapReader.text(content))) {
+                return imports.bring(content, fileName, redirect);
+            }
+            return page(
+                    ListForm.ofText(MapReader.text(content), name.isBlank() ? fileName : name),
+                    null,
+                    "",
+                    HttpStatus.OK);
+        } catch (Refusal refused) {
+            return page(ListForm.ofText(text, name), null, refused.sentence(), refused.status());
+        }
+    }
+
+    private NameRules tidying(ListForm form) {
+        return form.isTidied() ? rules.get() : NameRules.NONE;
+    }
+
+    private ModelAndView page(ListForm form, @Nullable String htmx, String message, HttpStatus status) {
+        ModelAndView page = new ModelAndView(htmx == null ? "ledger/new" : "ledger/reading :: reading", status);
+        page.addObject("form", form);
+        page.addObject("kinds", MapKind.values());
+        page.addObject("conventions", OctaveConvention.values());
+        page.addObject("ruleCount", rules.get().rules().size());
+        page.addObject("message", message);
+        page.addObject("reading", null);
+        page.addObject("refusal", null);
+        if (!form.list().isBlank()) {
+            try {
+                ReadingView reading = ReadingView.of(form.read(), form, tidying(form));
+                page.addObject("reading", reading);
+                page.addObject(
+                        "strip",
+                        StripView.of(
+                                form.map(reading.middleC(), reading.lines()).withName("List")));
+            } catch (DocumentException | IllegalArgumentException e) {
+                page.addObject("refusal", e.getMessage());
+            }
+        }
+        return page;
+    }
+}
