@@ -13,6 +13,8 @@ fi
 declare -A packages=(
   [/usr/bin/chromium]=chromium
   [/usr/bin/midicsv]=midicsv
+  [/usr/bin/pdftotext]=poppler-utils
+  [/usr/share/lilypond]=lilypond-data
   [/usr/bin/perl]=perl
   [/usr/bin/python3]=python3
   [/usr/lib/python3/dist-packages/mido]=python3-mido

@@ -111,7 +111,7 @@ public final class ChartSvg {
                     "normal",
                     "#555555",
                     40,
-                    octave + " · " + Note.of(octave).name(map.middleC()));
+                    Note.of(octave).name(map.middleC()));
         }
         line(MARGIN, STRIP_TOP, WIDTH - MARGIN, STRIP_TOP, "#8A8A8A");
         line(MARGIN, STRIP_TOP + STRIP_HEIGHT, WIDTH - MARGIN, STRIP_TOP + STRIP_HEIGHT, "#8A8A8A");

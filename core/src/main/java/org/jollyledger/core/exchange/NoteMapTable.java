@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -21,7 +22,6 @@ public enum NoteMapTable {
     CSV(','),
     TSV('\t');
 
-    private static final String FIRST_PROPERTY = "map";
     private static final int LONGEST_TEXT = 4_000_000;
 
     private final CSVFormat format;
@@ -57,9 +57,9 @@ public enum NoteMapTable {
         try {
             return rows(text).stream().anyMatch(LineCells::isHead);
         } catch (DocumentException e) {
-            return text.stripLeading()
-                    .toLowerCase(Locale.ROOT)
-                    .startsWith(FIRST_PROPERTY + format.getDelimiterString());
+            // A quotation mark that never closes: the head still tells what it was meant to be.
+            String separator = Pattern.quote(format.getDelimiterString());
+            return text.lines().anyMatch(line -> LineCells.isHead(List.of(line.split(separator))));
         }
     }
 

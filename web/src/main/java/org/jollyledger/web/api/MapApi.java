@@ -35,6 +35,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -122,10 +123,24 @@ class MapApi {
     }
 
     @PutMapping("/{slug}")
-    ResponseEntity<String> replace(@PathVariable String slug, @RequestParam int revision, InputStream stream)
+    ResponseEntity<String> replace(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable Integer revision,
+            @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch,
+            InputStream stream)
             throws IOException {
+        int base = revision == null ? revision(ifMatch) : revision;
         NoteMap map = readJson(stream);
-        return document(ResponseEntity.ok(), ledger.change(slug, revision, "Replaced by a document", before -> map));
+        return document(ResponseEntity.ok(), ledger.change(slug, base, "Replaced by a document", before -> map));
+    }
+
+    private static int revision(@Nullable String ifMatch) {
+        String tag = ifMatch == null ? "" : ifMatch.strip().replaceAll("^W/|\"", "");
+        if (!tag.matches("\\d{1,9}")) {
+            throw Refusal.unconditional(
+                    "Say on which revision the document is based, by the parameter \"revision\" or by If-Match.");
+        }
+        return Integer.parseInt(tag);
     }
 
     @DeleteMapping("/{slug}")
@@ -221,6 +236,7 @@ class MapApi {
     private static ResponseEntity<String> document(ResponseEntity.BodyBuilder response, StoredMap stored) {
         return response.contentType(MediaType.APPLICATION_JSON)
                 .header(REVISION, String.valueOf(stored.revision()))
+                .eTag(String.valueOf(stored.revision()))
                 .body(NoteMapJson.write(stored.map()));
     }
 

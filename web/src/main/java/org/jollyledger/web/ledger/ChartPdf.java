@@ -1,5 +1,6 @@
 package org.jollyledger.web.ledger;
 
+import com.openhtmltopdf.pdfboxout.PDFontSupplier;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayOutputStream;
@@ -9,6 +10,11 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Objects;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
 import org.thymeleaf.spring6.SpringTemplateEngine;
@@ -19,6 +25,8 @@ import org.thymeleaf.templateresolver.ClassLoaderTemplateResolver;
 final class ChartPdf {
     private static final ITemplateEngine TEMPLATES = templates();
     private static final String CSS = css();
+    private static final String SANS = "DejaVu Sans Condensed";
+    private static final String SERIF = "DejaVu Serif";
 
     static {
         XRLog.setLoggingEnabled(false);
@@ -50,11 +58,12 @@ final class ChartPdf {
         context.setVariable("css", CSS);
         String html = TEMPLATES.process("ledger/chart-pdf", context);
         ByteArrayOutputStream pdf = new ByteArrayOutputStream();
-        try {
+        try (PDDocument document = new PDDocument()) {
             new PdfRendererBuilder()
-                    .useFont(() -> font("DejaVuSansCondensed.ttf"), "DejaVu Sans Condensed", 400, null, true)
-                    .useFont(() -> font("DejaVuSansCondensed-Bold.ttf"), "DejaVu Sans Condensed", 700, null, true)
-                    .useFont(() -> font("DejaVuSerif.ttf"), "DejaVu Serif", 400, null, true)
+                    .usePDDocument(document)
+                    .useFont(font(document, "DejaVuSansCondensed.ttf"), SANS, 400, null, true)
+                    .useFont(font(document, "DejaVuSansCondensed-Bold.ttf"), SANS, 700, null, true)
+                    .useFont(font(document, "DejaVuSerif.ttf"), SERIF, 400, null, true)
                     // Nothing is fetched, whatever a name may hold.
                     .useUriResolver((base, uri) -> null)
                     .withHtmlContent(html, null)
@@ -66,8 +75,13 @@ final class ChartPdf {
         return pdf.toByteArray();
     }
 
-    private static InputStream font(String file) {
-        return resource("/print-fonts/" + file);
+    /** Without ligatures, so that names can be searched for and copied out as they are written. */
+    private static PDFontSupplier font(PDDocument document, String file) throws IOException {
+        try (InputStream stream = resource("/print-fonts/" + file)) {
+            TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(stream));
+            font.setEnableGsub(false);
+            return new PDFontSupplier(PDType0Font.load(document, font, true));
+        }
     }
 
     private static InputStream resource(String path) {

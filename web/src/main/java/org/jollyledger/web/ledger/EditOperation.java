@@ -30,8 +30,9 @@ import org.jollyledger.core.sound.SoundReading;
 enum EditOperation {
     NOTE(EditOperation::setNote),
     STEP(EditOperation::step),
-    NAME((map, request) -> setText(map, request, "name", Line::withName)),
-    SHORT((map, request) -> setText(map, request, "short name", Line::withShortName)),
+    NAME(EditOperation::rename),
+    SHORT((map, request) -> changeLine(
+            map, request, line -> line.withShortName(request.text()), "short name “" + request.text() + "”,")),
     REMARK((map, request) -> changeLine(map, request, line -> line.withRemark(request.text()), "remark")),
     GROUP((map, request) -> changeLine(
             map,
@@ -67,11 +68,6 @@ enum EditOperation {
     /** Makes a change. */
     private interface Maker {
         Change make(NoteMap map, EditRequest request);
-    }
-
-    /** Changes one line. */
-    private interface LineText {
-        Line with(Line line, String text);
     }
 
     private static final String NEW_NAME = "New line";
@@ -136,17 +132,27 @@ enum EditOperation {
         return new Change(after, "“" + map.lines().get(at).name() + "”: " + what + " changed", request.chosen());
     }
 
-    private static Change setText(NoteMap map, EditRequest request, String what, LineText how) {
+    /** A short name and a sound that were made of the old name follow the new one. */
+    private static Change rename(NoteMap map, EditRequest request) {
         int at = at(map, request);
-        String before = what.equals("name")
-                ? map.lines().get(at).name()
-                : map.lines().get(at).shortName();
-        NoteMap after = MapEdits.change(map, List.of(at), line -> how.with(line, request.text()));
+        Line before = map.lines().get(at);
+        String name = request.text();
+        Line renamed = before.withName(name);
+        if (before.shortName().equals(Line.shorten(before.name()))) {
+            renamed = renamed.withShortName(Line.shorten(name));
+        }
+        SoundReading reading = SoundReader.read(name);
+        boolean follows = before.name().equals(NEW_NAME)
+                || SoundReader.read(before.name()).sound().equals(Optional.of(before.sound()));
+        String told = "";
+        if (follows && !reading.isUnsure() && !reading.sound().equals(Optional.of(before.sound()))) {
+            renamed = renamed.withSound(reading.sound().orElseThrow());
+            told = ", read as " + renamed.sound().words();
+        }
+        Line after = renamed;
         return new Change(
-                after,
-                what.equals("name")
-                        ? "“" + before + "” is now “" + request.text() + "”"
-                        : "“" + map.lines().get(at).name() + "”: short name “" + request.text() + "”",
+                MapEdits.change(map, List.of(at), line -> after),
+                "“" + before.name() + "” is now “" + name + "”" + told,
                 request.chosen());
     }
 

@@ -156,9 +156,9 @@ public record ListForm(
         return keys;
     }
 
-    NoteMap map(OctaveConvention convention, List<Line> lines) {
+    NoteMap map(String itsName, OctaveConvention convention, List<Line> lines) {
         return new NoteMap(
-                mapName(),
+                itsName,
                 "",
                 mapKind(),
                 convention,

@@ -87,6 +87,9 @@ public class MapReader {
     }
 
     private static List<NoteMap> readText(String text, String name) {
+        if (text.chars().anyMatch(letter -> letter < ' ' && !Character.isWhitespace(letter) && letter != 0x1A)) {
+            throw Refusal.unreadable("This is no text and no note map; send one of the formats of the ledger.");
+        }
         try {
             if (text.stripLeading().startsWith("{")) {
                 return List.of(NoteMapJson.read(text));
@@ -138,6 +141,10 @@ public class MapReader {
                 unpacked += file.length;
                 if (file.length > LARGEST_ENTRY || unpacked > LARGEST_UNPACKED) {
                     throw Refusal.unreadable("The archive unpacks to more than is taken; it was not read any further.");
+                }
+                if (isZip(file)) {
+                    throw Refusal.unreadable("“" + baseName(entry.getName())
+                            + "” is an archive inside of the archive; unpack it and send it alone.");
                 }
                 maps.addAll(readEntry(baseName(entry.getName()), file));
             }

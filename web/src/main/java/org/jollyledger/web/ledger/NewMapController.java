@@ -22,6 +22,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** The ways to a new map: blank, from a list, from a file. */
 @Controller
 class NewMapController {
+    private static final String UNNAMED = "Not named yet";
+
     private final LedgerService ledger;
     private final NameRuleService rules;
     private final ImportService imports;
@@ -39,8 +41,8 @@ class NewMapController {
 
     /** Reads the list as it stands, and shows how. */
     @PostMapping("/new-map/reading")
-    ModelAndView read(ListForm form, @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx) {
-        return page(form, htmx, "", HttpStatus.OK);
+    ModelAndView read(ListForm form, @RequestHeader(name = "X-In-Place", required = false) @Nullable String inPlace) {
+        return page(form, inPlace, "", HttpStatus.OK);
     }
 
     @PostMapping("/new-map")
@@ -49,10 +51,10 @@ class NewMapController {
         try {
             NoteMap map;
             if (form.list().isBlank()) {
-                map = form.map(OctaveConvention.C3, List.of());
+                map = form.map(form.mapName(), OctaveConvention.C3, List.of());
             } else {
                 ReadingView reading = ReadingView.of(form.read(), form, tidying(form));
-                map = form.map(reading.middleC(), reading.lines());
+                map = form.map(form.mapName(), reading.middleC(), reading.lines());
             }
             stored = ledger.add(map, false, form.list().isBlank() ? "Begun" : "Read from a list");
         } catch (DocumentException | IllegalArgumentException e) {
@@ -99,8 +101,8 @@ class NewMapController {
         return form.isTidied() ? rules.get() : NameRules.NONE;
     }
 
-    private ModelAndView page(ListForm form, @Nullable String htmx, String message, HttpStatus status) {
-        ModelAndView page = new ModelAndView(htmx == null ? "ledger/new" : "ledger/reading :: reading", status);
+    private ModelAndView page(ListForm form, @Nullable String inPlace, String message, HttpStatus status) {
+        ModelAndView page = new ModelAndView(inPlace == null ? "ledger/new" : "ledger/reading :: reading", status);
         page.addObject("form", form);
         page.addObject("kinds", MapKind.values());
         page.addObject("conventions", OctaveConvention.values());
@@ -112,10 +114,7 @@ class NewMapController {
             try {
                 ReadingView reading = ReadingView.of(form.read(), form, tidying(form));
                 page.addObject("reading", reading);
-                page.addObject(
-                        "strip",
-                        StripView.of(
-                                form.map(reading.middleC(), reading.lines()).withName("List")));
+                page.addObject("strip", StripView.of(form.map(UNNAMED, reading.middleC(), reading.lines())));
             } catch (DocumentException | IllegalArgumentException e) {
                 page.addObject("refusal", e.getMessage());
             }

@@ -52,6 +52,11 @@ public final class Refusal extends RuntimeException {
         return new Refusal(HttpStatus.FORBIDDEN, sentence, List.of());
     }
 
+    /** A change that must say what it is based on does not. */
+    public static Refusal unconditional(String sentence) {
+        return new Refusal(HttpStatus.PRECONDITION_REQUIRED, sentence, List.of());
+    }
+
     /** Somebody else, or another tab, was quicker. */
     public static Refusal overtaken(String sentence) {
         return new Refusal(HttpStatus.CONFLICT, sentence, List.of());

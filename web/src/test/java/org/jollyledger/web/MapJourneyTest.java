@@ -1,0 +1,542 @@
+package org.jollyledger.web;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.jollyledger.web.support.Browser;
+import org.jollyledger.web.support.Browser.Window;
+import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.RunningApplication;
+import org.jollyledger.web.support.RunningApplication.Address;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.core.io.ClassPathResource;
+
+/** Building and keeping note maps in the real interface. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class MapJourneyTest {
+    /** The lists that the core's own tests read. */
+    private static final Path LISTS = Path.of("../core/src/test/resources/org/jollyledger/core/exchange/lists")
+            .toAbsolutePath();
+
+    private static Locator button(Page page, String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    private static Locator link(Page page, String name) {
+        return page.getByRole(
+                AriaRole.LINK, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    private static Locator message(Page page) {
+        return page.locator("[data-message]");
+    }
+
+    /** A map of a few lines, open in the editor; answers its address. */
+    private static String open(Page page, Address address, String name) throws Exception {
+        String json = """
+                {"name": "%s", "kind": "library", "middleC": "C3", "lines": [
+                  {"note": 36, "name": "Kick", "sound": "kick"},
+                  {"note": 38, "name": "Snare", "sound": "snare"},
+                  {"note": 42, "name": "Hat closed", "sound": "hihat"},
+                  {"note": 49, "name": "Crash", "sound": "crash"}]}""".formatted(name);
+        String location = Http.postJson(address.url("/api/maps"), json)
+                .headers()
+                .firstValue("Location")
+                .orElseThrow()
+                .replace("/api", "");
+        page.navigate(address.url(location));
+        return location;
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "1-columns-with-merged-cells.txt, 88",
+        "2-note-names-from-the-top.txt, 88",
+        "3-spreadsheet.csv, 88",
+        "4-dotted-leaders.txt, 88",
+        "5-names-without-notes.txt, 88",
+        "6-ranges.txt, 88"
+    })
+    void aListFromAManualBecomesAMap(String file, int lines, Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/"));
+        page.keyboard().press("n");
+        page.locator("#name").fill("From " + file);
+        page.locator("#text").fill(Files.readString(LISTS.resolve(file)));
+        assertThat(page.locator(".reading-head strong")).hasText(lines + " lines");
+        page.locator("[data-keep]").press("Enter");
+        assertThat(message(page)).hasText("A new map of " + lines + " lines.");
+        assertThat(page.locator("tr[data-at]")).hasCount(lines);
+    }
+
+    @Test
+    void whatIsUnsureIsMarkedAndCorrectedBeforeItIsKept(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/new-map"));
+        page.locator("#name").fill("Corrected");
+        page.locator("#text").fill("C2 Kick\nD2 Snare\nE2 Blorp\nTitle of a page\nG#2 Pedal HH\nG8 Cowbell");
+        assertThat(page.locator(".reading-head")).containsText("the drums then stand where most lists have them");
+        Locator blorp = page.locator("tr.unsure", new Page.LocatorOptions().setHasText("E2 Blorp"));
+        assertThat(blorp).containsText("no word of the name is known");
+        blorp.locator("input[name=sound]").fill("splash 2 choke");
+        blorp.locator("input[name=sound]").press("Tab");
+        assertThat(page.locator("input[name=sound]").nth(2)).hasValue("splash 2, choke");
+        assertThat(page.locator("tr.unsure")).hasCount(0);
+        page.locator("select[name=middleC]").selectOption("C3");
+        assertThat(page.locator("input[name=note]").first()).hasValue("48 · C2");
+        assertThat(page.locator("input[name=sound]").nth(2)).hasValue("splash 2, choke");
+        page.locator("select[name=middleC]").selectOption("C4");
+        assertThat(page.locator("input[name=note]").first()).hasValue("36 · C2");
+        page.locator("input[name=skip]").last().check();
+        assertThat(page.locator(".reading-head strong")).hasText("4 lines");
+        page.locator("[data-keep]").click();
+        assertThat(page.locator("tr[data-at]")).hasCount(4);
+        assertThat(page.locator("[data-field=sound]").nth(2)).hasValue("splash 2, choke");
+    }
+
+    @Test
+    void aListWithoutNotesIsCountedFromANote(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/new-map"));
+        page.locator("#name").fill("Counted");
+        page.locator("#text").fill("Kick\nSnare\nClap");
+        page.locator("input[name=start]").fill("60");
+        page.locator("select[name=direction]").selectOption("down");
+        assertThat(page.locator("input[name=note]").nth(2)).hasValue(Pattern.compile("58 · .*"));
+    }
+
+    @Test
+    void aMidiFileFillsNamesOrBecomesLines(Address address, Window window) throws Exception {
+        Page page = window.page();
+        byte[] cue = new ClassPathResource("demo/cues/The Tightrope.mid").getContentAsByteArray();
+        page.navigate(address.url("/new-map"));
+        page.setInputFiles("#file", new FilePayload("pads.mid", "audio/midi", cue));
+        assertThat(page.locator("#name")).hasValue("pads");
+        assertThat(page.locator(".reading-head strong")).hasText(Pattern.compile("\\d+ lines"));
+        page.navigate(address.url("/new-map"));
+        page.locator("#text").fill("First pad\nSecond pad");
+        page.setInputFiles("#file", new FilePayload("pads.mid", "audio/midi", cue));
+        assertThat(page.locator("#text")).hasValue(Pattern.compile("\\d+\tFirst pad\n\\d+\tSecond pad"));
+    }
+
+    @Test
+    void anotherFileIsRefusedInOneSentence(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/new-map"));
+        page.setInputFiles("#file", new FilePayload("empty.txt", "text/plain", new byte[0]));
+        assertThat(page.locator("[role=alert]")).hasText("“empty” is empty; choose another file.");
+        page.setInputFiles(
+                "#file", new FilePayload("x.xml", "text/xml", "<a><b/></a>".getBytes(StandardCharsets.UTF_8)));
+        assertThat(page.locator("[role=alert]")).containsText("holds no NoteNameList");
+        page.locator("#text").fill("Dear diary, it rained.");
+        assertThat(page.locator("#reading .refused")).containsText("No line of this holds a note");
+    }
+
+    @Test
+    void aMapIsEditedByKeyboardAlone(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String location = open(page, address, "By keyboard");
+        page.locator("#pick-0").focus();
+        page.keyboard().press("ArrowDown");
+        page.keyboard().type("40");
+        page.keyboard().press("Enter");
+        assertThat(message(page)).hasText("“Snare” is on 40 · E1.");
+        assertThat(page.locator("#note-2")).isFocused();
+        page.keyboard().type("F1");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#note-2")).hasValue("41 · F1");
+        page.keyboard().press("Escape");
+        page.keyboard().press("+");
+        assertThat(page.locator("#note-3")).hasValue("50 · D2");
+        page.keyboard().press("Enter");
+        page.keyboard().type("Crash left");
+        page.keyboard().press("Enter");
+        assertThat(message(page)).containsText("“Crash” is now “Crash left”, read as left crash 1, edge");
+        page.locator("#name-3").press("Alt+ArrowUp");
+        assertThat(message(page)).hasText("Moved “Crash left” up; notes stay.");
+        assertThat(page.locator("#name-2")).hasValue("Crash left");
+        assertThat(page.locator("#name-2")).isFocused();
+        assertThat(page.locator("#note-2")).hasValue("50 · D2");
+        page.locator("#sound-0").fill("kick 2 muted");
+        page.locator("#sound-0").press("Enter");
+        assertThat(page.locator("#sound-0")).hasValue("kick 2, muted");
+        page.locator("#sound-0").fill("zither");
+        page.locator("#sound-0").press("Tab");
+        assertThat(message(page)).containsText("No sound is known as \"zither\"");
+        assertThat(page.locator("#sound-0")).hasValue("kick 2, muted");
+        page.locator("#pick-0").focus();
+        page.keyboard().press("u");
+        assertThat(message(page)).containsText("Taken back: “Kick” stands for kick 2, muted");
+        page.reload();
+        page.keyboard().press("u");
+        assertThat(message(page)).containsText("Taken back: Moved “Crash left” up");
+        page.keyboard().press("r");
+        assertThat(message(page)).containsText("Done again: Moved “Crash left” up");
+        page.locator("#pick-0").focus();
+        page.keyboard().press("n");
+        assertThat(page.locator("#name-1")).isFocused();
+        page.keyboard().type("Cowbell");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#sound-1")).hasValue("cowbell, open");
+        page.locator("#pick-1").focus();
+        page.keyboard().press("Delete");
+        assertThat(page.locator("tr[data-at]")).hasCount(4);
+        page.navigate(address.url(location + "/history"));
+        assertThat(page.locator(".history")).containsText("Took out “Cowbell”");
+    }
+
+    @Test
+    void aNoteThatIsTakenIsAskedAbout(Address address, Window window) throws Exception {
+        Page page = window.page();
+        open(page, address, "Taken");
+        page.locator("#note-1").fill("36");
+        page.locator("#note-1").press("Tab");
+        assertThat(page.locator("[data-choices]")).containsText("36 · C1 is taken by “Kick”.");
+        button(page, "Swap: “Kick” takes 38 · D1").click();
+        assertThat(page.locator("#note-0")).hasValue("38 · D1");
+        assertThat(page.locator("#note-1")).hasValue("36 · C1");
+        page.locator("#note-2").fill("36");
+        page.locator("#note-2").press("Tab");
+        button(page, "Move “Snare” to a free note").click();
+        assertThat(page.locator("#note-1")).hasValue("35 · B0");
+        page.locator("#note-3").fill("35");
+        page.locator("#note-3").press("Tab");
+        button(page, "Layer both on purpose").click();
+        assertThat(page.locator(".editor-state")).containsText("1 note taken twice");
+        assertThat(page.locator("path.doubled")).hasCount(1);
+    }
+
+    @Test
+    void manyLinesAreChangedAtOnceByMouse(Address address, Window window) throws Exception {
+        Page page = window.page();
+        open(page, address, "By mouse");
+        page.locator("#pick-0").check();
+        page.locator("#pick-1").check();
+        assertThat(page.locator("[data-chosen]")).hasText("2 chosen:");
+        button(page, "+oct").click();
+        assertThat(message(page)).hasText("Moved 2 lines 1 octave up.");
+        assertThat(page.locator("#note-0")).hasValue("48 · C2");
+        assertThat(page.locator("#pick-1")).isChecked();
+        page.locator("[data-pick=family]").selectOption("tom");
+        assertThat(page.locator("#sound-1")).hasValue(Pattern.compile("tom .*"));
+        button(page, "Clear notes").click();
+        assertThat(page.locator(".editor-state")).containsText("2 without a note");
+        button(page, "Take out").click();
+        assertThat(page.locator("tr[data-at]")).hasCount(2);
+        page.locator("[data-pick=sort]").selectOption("name");
+        assertThat(message(page)).containsText("Put the lines in order by name");
+        page.locator("#pick-0").check();
+        button(page, "Free notes near").click();
+        assertThat(page.locator("[data-choices]")).containsText("Free notes near “Crash”:");
+        page.locator("[data-choices] button").first().click();
+        assertThat(page.locator("#note-0")).hasValue("48 · C2");
+        page.locator("[data-strip]").click(new Locator.ClickOptions().setPosition(1, 10));
+        assertThat(page.locator("[data-choices]")).containsText("0 · C-2 is free.");
+        button(page, "Add a line here").click();
+        assertThat(page.locator("tr[data-at]")).hasCount(3);
+        button(page, "Undo").click();
+        assertThat(page.locator("tr[data-at]")).hasCount(2);
+    }
+
+    @Test
+    void twoTabsNeverOverwriteEachOther(Address address, Window window) throws Exception {
+        Page first = window.page();
+        String location = open(first, address, "Two tabs");
+        Page second = first.context().newPage();
+        second.navigate(address.url(location));
+        first.locator("#name-0").fill("Kick of the first");
+        first.locator("#name-0").press("Tab");
+        assertThat(message(first)).containsText("is now “Kick of the first”");
+        second.locator("#name-1").fill("Snare of the second");
+        second.locator("#name-1").press("Tab");
+        assertThat(message(second)).containsText("was changed elsewhere");
+        assertThat(second.locator("#name-0")).hasValue("Kick of the first");
+        assertThat(second.locator("#name-1")).hasValue("Snare");
+    }
+
+    @Test
+    void typingFastLosesNothing(Address address, Window window) throws Exception {
+        Page page = window.page();
+        open(page, address, "Fast");
+        page.locator("#name-0").focus();
+        for (String name : List.of("One", "Two", "Three", "Four")) {
+            page.keyboard().type(name);
+            page.keyboard().press("Enter");
+        }
+        page.locator("#pick-0").focus();
+        assertThat(message(page)).hasText(Pattern.compile("“Crash” is now “Four”.*"));
+        page.reload();
+        for (int at = 0; at < 4; at++) {
+            assertThat(page.locator("#name-" + at))
+                    .hasValue(List.of("One", "Two", "Three", "Four").get(at));
+        }
+    }
+
+    @Test
+    void linesAreFilledByPlaying(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String location = open(page, address, "Played");
+        page.navigate(address.url(location + "/fill"));
+        page.keyboard().press("z");
+        assertThat(page.locator(".fill-current")).containsText("Line 2 of 4");
+        page.keyboard().press("x");
+        assertThat(page.locator(".fill-current")).containsText("Line 3 of 4");
+        page.locator("[data-key='100']").click();
+        assertThat(message(page)).hasText("“Hat closed” is on 100 · E6.");
+        button(page, "Step back").click();
+        assertThat(page.locator(".fill-current")).containsText("Hat closed");
+        button(page, "Clear this one").click();
+        assertThat(page.locator(".fill-current")).containsText("no note yet");
+        button(page, "Skip").click();
+        assertThat(page.locator(".fill-current")).containsText("Crash");
+        page.locator("[data-counter]").fill("1");
+        page.locator("[data-counter]").press("Tab");
+        assertThat(page.locator(".fill-current")).containsText("Kick");
+        button(page, "Put back what was there").click();
+        assertThat(message(page)).hasText("What was there before filling is back.");
+        assertThat(page.locator("#note-2")).hasValue("42 · F#1");
+        byte[] cue = new ClassPathResource("demo/cues/The Tightrope.mid").getContentAsByteArray();
+        page.navigate(address.url(location + "/fill"));
+        page.setInputFiles("[data-fill-file] input[type=file]", new FilePayload("x.mid", "audio/midi", cue));
+        button(page, "Fill from the file").click();
+        assertThat(message(page)).containsText("4 lines filled");
+        button(page, "Stop and keep").click();
+        assertThat(page).hasURL(Pattern.compile(location + "$"));
+    }
+
+    @Test
+    void aMidiDeviceFillsLinesWhereTheBrowserHasOne(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.addInitScript("""
+                const input = { onmidimessage: null };
+                window.simulatedPad = input;
+                navigator.requestMIDIAccess = async () => ({ inputs: new Map([["pad", input]]) });
+                """);
+        String location = open(page, address, "Device");
+        page.navigate(address.url(location + "/fill"));
+        button(page, "Listen to MIDI devices").click();
+        assertThat(page.locator("[data-listen]")).hasText("Listening to 1 MIDI device");
+        page.evaluate("simulatedPad.onmidimessage({ data: [0x99, 71, 100] })");
+        assertThat(message(page)).hasText("“Kick” is on 71 · B3.");
+        page.evaluate("simulatedPad.onmidimessage({ data: [0x99, 71, 0] })");
+        page.evaluate("simulatedPad.onmidimessage({ data: [0x90, 72, 1] })");
+        assertThat(message(page)).hasText("“Snare” is on 72 · C4.");
+    }
+
+    @Test
+    void linesOfAnotherMapAreJoined(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String location = open(page, address, "Joiner");
+        page.navigate(address.url(location));
+        link(page, "Join lines of another map").click();
+        page.locator("select[name=from]").selectOption("quayside-oak");
+        button(page, "Show its lines").click();
+        page.getByLabel("Join Ride bow", new Page.GetByLabelOptions().setExact(true))
+                .check();
+        page.getByLabel("Join Ride bell", new Page.GetByLabelOptions().setExact(true))
+                .check();
+        page.locator("input[name=label]").fill("ride copy");
+        button(page, "Join the chosen lines").click();
+        assertThat(page.locator(".set-up"))
+                .containsText("Open another instance of Quayside Oak, and call it ride copy.");
+        assertThat(page.locator(".set-up li").nth(2))
+                .hasText(Pattern.compile("Move “Ride bow” from 81 · A4 to \\d+ · .*\\."));
+        link(page, "Go on with Joiner").click();
+        assertThat(page.locator("tr[data-at]")).hasCount(6);
+        assertThat(page.locator("[data-field=name][value='Ride bow (ride copy)']"))
+                .hasCount(1);
+    }
+
+    @Test
+    void namesAreTidiedByRulesThatAreKept(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String location = open(page, address, "Untidy");
+        page.navigate(address.url(location + "/tidy"));
+        page.getByLabel("New rule 1", new Page.GetByLabelOptions().setExact(true))
+                .selectOption("replace-word");
+        page.getByLabel("Word of new rule 1").fill("hat");
+        page.getByLabel("Replacement of new rule 1").fill("HH");
+        assertThat(page.locator("#tidied td.differs").first()).hasText("HH closed");
+        button(page, "Tidy the names").click();
+        assertThat(page.locator("#name-2")).hasValue("HH closed");
+        page.navigate(address.url("/maps/tin-parade/tidy"));
+        assertThat(page.getByLabel("Word of rule 1", new Page.GetByLabelOptions().setExact(true)))
+                .hasValue("hat");
+        page.navigate(address.url("/new-map"));
+        page.locator("#text").fill("42 Hat closed");
+        page.locator("input[name=tidy]").check();
+        assertThat(page.locator("#reading")).containsText("→ HH closed");
+        page.navigate(address.url(location + "/tidy"));
+        page.getByLabel("Rule 1", new Page.GetByLabelOptions().setExact(true)).selectOption("");
+        assertThat(page.locator("#tidied td.differs")).hasCount(0);
+    }
+
+    @Test
+    void historyIsComparedAndBroughtBack(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String location = open(page, address, "Historic");
+        page.locator("#note-0").fill("35");
+        page.locator("#note-0").press("Tab");
+        assertThat(message(page)).containsText("is on 35");
+        link(page, "History").click();
+        button(page, "Compare the two that are marked").click();
+        assertThat(page.locator(".heading")).containsText("1 moved");
+        assertThat(page.locator(".compared tbody tr")).hasCount(1);
+        assertThat(page.locator(".compared")).containsText("36 · C1");
+        link(page, "Show the 3 that are the same").click();
+        assertThat(page.locator(".compared tbody tr")).hasCount(4);
+        page.locator("select[name=b]").selectOption("general-midi-1");
+        button(page, "Compare").click();
+        assertThat(page.locator(".heading")).containsText("added");
+        page.navigate(address.url(location + "/history"));
+        button(page, "Bring back revision 1").click();
+        assertThat(message(page)).containsText("Brought back revision 1.");
+        assertThat(page.locator("#note-0")).hasValue("36 · C1");
+    }
+
+    @Test
+    void aCopyRemembersWhereItComesFromAndARemovedMapComesBack(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/maps/general-midi-1"));
+        button(page, "Make a copy to change it").click();
+        assertThat(page.locator("h1")).hasText("General MIDI 1, copy");
+        page.locator("#name-0").fill("Mine");
+        page.locator("#name-0").press("Tab");
+        assertThat(message(page)).containsText("is now “Mine”");
+        link(page, "see what differs").click();
+        assertThat(page.locator(".heading")).containsText("1 renamed");
+        page.goBack();
+        button(page, "Remove from the ledger").click();
+        assertThat(page.locator("form.message")).containsText("“General MIDI 1, copy” is out of the ledger.");
+        assertThat(link(page, "General MIDI 1, copy")).hasCount(0);
+        link(page, "Removed maps").click();
+        button(page, "Bring back General MIDI 1, copy").click();
+        assertThat(message(page)).containsText("is back in the ledger");
+        button(page, "Remove from the ledger").click();
+        button(page, "Undo").click();
+        assertThat(page.locator("#name-0")).hasValue("Mine");
+    }
+
+    @Test
+    void mapsGoOutInAnArchiveAndComeBackWithAChoice(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String location = open(page, address, "Archived");
+        page.navigate(address.url("/?q=Archived"));
+        page.getByLabel("Put Archived into an archive").check();
+        Download download = page.waitForDownload(() ->
+                button(page, "Download the marked maps, or all, as an archive").click());
+        assertThat(download.suggestedFilename()).isEqualTo("note-maps.zip");
+        page.navigate(address.url("/new-map"));
+        page.setInputFiles(
+                "#file", new FilePayload("mine.zip", "application/zip", Files.readAllBytes(download.path())));
+        assertThat(page.locator("tbody tr")).hasCount(1);
+        assertThat(page.locator("tbody tr")).containsText("A map of this name is here already.");
+        page.locator("select[name=choice]").selectOption("REPLACE");
+        button(page, "Bring them in").click();
+        assertThat(message(page)).containsText("0 maps added, 1 map has a next revision.");
+        page.navigate(address.url(location + "/history"));
+        assertThat(page.locator("h1")).hasText("History");
+    }
+
+    @Test
+    void theChartIsChosenAndPrinted(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/maps/quayside-oak/chart"));
+        assertThat(page.locator(".chart-group h2").first()).containsText("Crash 1");
+        page.getByLabel("short name").check();
+        page.locator("select[name=order]").selectOption("NOTE");
+        button(page, "Show").click();
+        assertThat(page.locator(".chart-group h2")).hasCount(0);
+        assertThat(page.locator(".chart-sheet td.note").first()).hasText("12 · C-1");
+        Download pdf = page.waitForDownload(() -> button(page, "PDF").click());
+        assertThat(pdf.suggestedFilename()).isEqualTo("quayside-oak.pdf");
+        assertThat(new String(Files.readAllBytes(pdf.path()), 0, 5, StandardCharsets.ISO_8859_1))
+                .isEqualTo("%PDF-");
+    }
+
+    @Test
+    void theLedgerIsFilteredAndSorted(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/"));
+        page.locator("select[name=kind]").selectOption("pads");
+        assertThat(link(page, "Quayside Oak")).hasCount(0);
+        assertThat(link(page, "Pebbledash 16")).isVisible();
+        page.locator("select[name=kind]").selectOption("");
+        page.locator("select[name=piece]").selectOption("gong");
+        assertThat(link(page, "Quayside Oak")).isVisible();
+        assertThat(link(page, "Tin Parade")).hasCount(0);
+        page.locator("select[name=piece]").selectOption("");
+        page.locator("select[name=sort]").selectOption("LINES");
+        assertThat(page.locator("#maps tbody a").first()).hasText(Pattern.compile("Quayside Oak|From .*"));
+    }
+
+    @Test
+    void everyPageIsAccessible(Address address, Window window) throws Exception {
+        checkAllPages(address, window.page());
+    }
+
+    @Test
+    @Tag("lamp-light")
+    void everyPageIsAccessibleInLampLight(Address address, Window window) throws Exception {
+        checkAllPages(address, window.page());
+    }
+
+    private static void checkAllPages(Address address, Page page) throws Exception {
+        String location = open(page, address, "Accessible");
+        page.locator("#note-1").fill("36");
+        page.locator("#note-1").press("Tab");
+        assertThat(page.locator("[data-choices]")).isVisible();
+        Browser.assertAccessible(page);
+        page.navigate(address.url("/new-map"));
+        Browser.assertAccessible(page);
+        page.locator("#text").fill("36 Kick\n37 Blorp\nCymbals\n49 Crash");
+        assertThat(page.locator("tr.unsure")).hasCount(1);
+        Browser.assertAccessible(page);
+        for (String path : List.of(
+                "/maps/general-midi-1",
+                "/maps/quayside-oak",
+                "/maps/quayside-oak/chart",
+                "/comparison?a=quayside-oak&b=tin-parade",
+                location + "/history",
+                location + "/tidy",
+                location + "/fill",
+                location + "/join?from=tin-parade",
+                "/removed-maps")) {
+            page.navigate(address.url(path));
+            for (int[] size : new int[][] {{1280, 800}, {820, 1180}, {400, 800}}) {
+                page.setViewportSize(size[0], size[1]);
+                Browser.assertAccessible(page);
+            }
+        }
+    }
+
+    @Test
+    @Tag("scripts-off")
+    void withScriptsOffMapsAreReadAndMade(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/new-map"));
+        page.locator("#name").fill("Without scripts");
+        page.locator("#text").fill("36 Kick\n38 Snare");
+        button(page, "Read the list").click();
+        assertThat(page.locator("#reading")).containsText("2 lines");
+        page.locator("[data-keep]").click();
+        assertThat(page.locator("tr[data-at]")).hasCount(2);
+        page.navigate(address.url("/maps/quayside-oak"));
+        assertThat(page.locator("#name-0")).hasValue("Crash 1 edge");
+    }
+}
