@@ -95,6 +95,11 @@ const tellChosen = () => {
 };
 
 document.addEventListener("click", (event) => {
+  const withChosen = event.target.closest("[data-with-chosen]");
+  if (withChosen && chosen().length > 0) {
+    withChosen.search = new URLSearchParams(chosen().map((line) => ["line", line])).toString();
+    return;
+  }
   const button = event.target.closest("[data-op], [data-act], [data-strip]");
   if (!button) {
     return;

@@ -38,3 +38,8 @@ form.addEventListener("input", (event) => {
 });
 
 form.addEventListener("change", read);
+
+// What was pasted before this script was there, or stayed when the page was loaded anew.
+if (form.elements.text.value.trim() !== "") {
+  read();
+}

@@ -71,8 +71,9 @@ class FirstEntries implements ApplicationRunner {
     }
 
     private void addDemo() throws IOException, DocumentException {
-        for (String name : MAPS) {
-            String json = new String(bytes("maps/" + name + ".json"), StandardCharsets.UTF_8);
+        // Last first: the ledger shows what was used last at its top.
+        for (int at = MAPS.size() - 1; at >= 0; at--) {
+            String json = new String(bytes("maps/" + MAPS.get(at) + ".json"), StandardCharsets.UTF_8);
             ledger.add(NoteMapJson.read(json), false, "Came with the demo");
         }
         for (Cue cue : CUES) {

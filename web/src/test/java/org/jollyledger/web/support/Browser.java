@@ -123,6 +123,11 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                 .as(page.url())
                 .extracting(rule -> rule.getId() + ": " + rule.getNodes().get(0).getHtml())
                 .isEmpty();
+        assertFits(page);
+    }
+
+    /** Checks that a page does not scroll sideways. */
+    public static void assertFits(Page page) {
         assertThat((Integer)
                         page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth"))
                 .as("%s scrolls sideways", page.url())
