@@ -25,6 +25,10 @@ record ListLine(
         return new ListLine(number, original, note, name, "", "", false);
     }
 
+    ListLine withOriginal(String itsOriginal) {
+        return new ListLine(number, itsOriginal, note, name, shortName, chokeGroup, unlike);
+    }
+
     ListLine markedUnlike() {
         return new ListLine(number, original, note, name, shortName, chokeGroup, true);
     }

@@ -23,6 +23,16 @@ final class ListText {
         return CONTROLS.matcher(dashed.replace('♯', '#').replace('♭', 'b')).replaceAll("");
     }
 
+    /** The lines as they were given, but for signs that cannot be shown. */
+    static List<String> originals(String text) {
+        return LINE_ENDS
+                .matcher(text)
+                .replaceAll("\n")
+                .lines()
+                .map(line -> CONTROLS.matcher(line).replaceAll("").stripTrailing())
+                .toList();
+    }
+
     static List<String> lines(String plain) {
         return plain.lines().map(String::stripTrailing).toList();
     }

@@ -91,10 +91,12 @@ public final class NoteListReader {
                     + " at most. Paste only its pages with notes.");
         }
         List<String> remarks = new ArrayList<>();
+        List<String> originals = ListText.originals(text);
         List<ListLine> parsed = QuotedCells.rows(lines, remarks)
                 .flatMap(cells -> ListTable.takeApart(cells, QuotedCells.originals(cells)))
-                .or(() -> ListTable.takeApart(lines))
-                .orElseGet(() -> LineTemplate.takeApart(lines));
+                .orElseGet(() -> ListTable.takeApart(lines).orElseGet(() -> LineTemplate.takeApart(lines)).stream()
+                        .map(line -> line.withOriginal(originals.get(line.number() - 1)))
+                        .toList());
         boolean counted = parsed.stream().noneMatch(ListLine::hasNoteAndName);
         ConventionGuess guess = ConventionGuess.of(text, parsed);
         OctaveConvention convention = settings.middleC.orElse(guess.convention());

@@ -144,6 +144,12 @@ class NoteListReaderTest {
     }
 
     @Test
+    void theOriginalStandsAsItWasGiven() throws Exception {
+        assertThat(read("C♯1\u00A0–\u00A0Side stick\nD1 – Snare").rows().get(0).original())
+                .isEqualTo("C♯1\u00A0–\u00A0Side stick");
+    }
+
+    @Test
     void aNumberThatContradictsItsNameIsAsked() throws Exception {
         NoteList list = read("36 C1 Kick\n38 D1 Snare\n41 F#1 Closed hat\n46 A#1 Open hat");
         assertThat(list.rows().get(2).doubts()).contains("number and name of the note disagree; the number was taken");

@@ -20,7 +20,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class LedgerService {
     /** How many maps a page of the index shows. */
-    public static final int PAGE_SIZE = 40;
+    public static final int PAGE_SIZE = 25;
 
     private static final int MOST_REMOVED = 200;
     private static final int LONGEST_SUMMARY = 240;

@@ -2,8 +2,11 @@ package org.jollyledger.web.ledger;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.sound.Family;
@@ -13,10 +16,14 @@ import org.jollyledger.core.sound.Family;
  * family stands on a drum staff, so that colour is not all that tells families apart.
  *
  * @param runs from note 0 up
+ * @param shapes the same drawn, one for each family, so that a page of strips stays small
  * @param words the same for those who do not see it
  */
-public record StripView(List<Run> runs, String words) {
+public record StripView(List<Run> runs, List<Shape> shapes, String words) {
     private static final int CELL = 4;
+
+    private static final int HEIGHT = 28;
+    private static final int RUN_HEIGHT = 6;
     /** Lanes overlap a little: a run is six units high. */
     private static final double LANE = 22 / 6.0;
 
@@ -33,6 +40,15 @@ public record StripView(List<Run> runs, String words) {
      * @param width how long it is
      */
     public record Run(String family, int x, double y, int width) {}
+
+    /**
+     * All runs of a family as paths of SVG.
+     *
+     * @param family the code of the family
+     * @param columns over the whole height
+     * @param lanes as high as a run
+     */
+    public record Shape(String family, String columns, String lanes) {}
 
     /** The strip of a map. */
     public static StripView of(NoteMap map) {
@@ -55,7 +71,25 @@ public record StripView(List<Run> runs, String words) {
                 start = note;
             }
         }
-        return new StripView(List.copyOf(runs), words(letters));
+        return new StripView(List.copyOf(runs), shapes(runs), words(letters));
+    }
+
+    private static List<Shape> shapes(List<Run> runs) {
+        Map<String, List<Run>> byFamily =
+                runs.stream().collect(Collectors.groupingBy(Run::family, LinkedHashMap::new, Collectors.toList()));
+        return byFamily.entrySet().stream()
+                .map(entry -> new Shape(
+                        entry.getKey(),
+                        path(entry.getValue(), run -> 0, HEIGHT),
+                        path(entry.getValue(), Run::y, RUN_HEIGHT)))
+                .toList();
+    }
+
+    private static String path(List<Run> runs, ToDoubleFunction<Run> top, int height) {
+        return runs.stream()
+                .map(run -> "M" + run.x() + " " + top.applyAsDouble(run) + "h" + run.width() + "v" + height + "h-"
+                        + run.width() + "z")
+                .collect(Collectors.joining());
     }
 
     private static void addRun(List<Run> runs, char letter, int from, int to) {
