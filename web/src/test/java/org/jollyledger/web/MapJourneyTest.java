@@ -140,9 +140,11 @@ class MapJourneyTest {
         page.navigate(address.url("/new-map"));
         page.setInputFiles("#file", new FilePayload("empty.txt", "text/plain", new byte[0]));
         assertThat(page.locator("[role=alert]")).hasText("“empty” is empty; choose another file.");
+        page.waitForLoadState();
         page.setInputFiles(
                 "#file", new FilePayload("x.xml", "text/xml", "<a><b/></a>".getBytes(StandardCharsets.UTF_8)));
         assertThat(page.locator("[role=alert]")).containsText("holds no NoteNameList");
+        page.waitForLoadState();
         page.locator("#text").fill("Dear diary, it rained.");
         assertThat(page.locator("#reading .refused")).containsText("No line of this holds a note");
     }

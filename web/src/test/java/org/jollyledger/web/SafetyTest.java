@@ -65,6 +65,63 @@ class SafetyTest {
                 .isEqualTo(403);
     }
 
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "/maps/tin-parade/edits",
+                "/maps/tin-parade/undo",
+                "/maps/tin-parade/removal",
+                "/maps/tin-parade/copies",
+                "/maps/tin-parade/join",
+                "/maps/tin-parade/tidy",
+                "/maps/tin-parade/fill/notes",
+                "/maps/tin-parade/restorations",
+                "/new-map",
+                "/new-map/reading",
+                "/imports/x"
+            })
+    void everyChangeOfAMapNeedsItsToken(String path, Address address) throws Exception {
+        String before = Http.text(Http.get(address.url("/api/maps/tin-parade")));
+        HttpRequest.Builder form = HttpRequest.newBuilder(URI.create(address.url(path)))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString("base=1&op=remove&line=0&name=x&label=x&from=tin-parade"));
+        assertThat(Http.send(form).statusCode()).isEqualTo(403);
+        assertThat(Http.text(Http.get(address.url("/api/maps/tin-parade")))).isEqualTo(before);
+    }
+
+    @Test
+    void scriptTextInEveryFieldOfAMapStaysText(Address address) throws Exception {
+        String script = "<script>alert(1)</script>";
+        String map = "{'name': 'S %s', 'maker': '%s', 'remark': '%s', 'kind': 'kit', 'middleC': 'C3', 'lines': ["
+                + "{'note': 36, 'name': '%s', 'shortName': '%s', 'sound': 'kick', 'chokeGroup': '%s', 'remark': '%s'}]}";
+        String json = map.replace('\'', '"').replace("%s", script).replace("\"" + script, "\"" + script);
+        HttpResponse<byte[]> added = Http.postJson(
+                address.url("/api/maps"),
+                json.replace("\"shortName\": \"" + script + "\"", "\"shortName\": \"<b>\"")
+                        .replace("\"chokeGroup\": \"" + script + "\"", "\"chokeGroup\": \"<i>\""));
+        assertThat(added.statusCode()).isEqualTo(201);
+        String page = added.headers().firstValue("Location").orElseThrow().replace("/api", "");
+        for (String path : new String[] {
+            page,
+            page + "/history",
+            page + "/chart",
+            page + "/fill",
+            page + "/tidy",
+            page + "/join?from=tin-parade",
+            "/",
+            "/comparison?a=tin-parade&b=" + page.substring(page.lastIndexOf('/') + 1),
+            page + "/download/svg"
+        }) {
+            String text = Http.text(Http.get(address.url(path)));
+            assertThat(text)
+                    .as(path)
+                    .doesNotContain(script)
+                    .doesNotContain("<b>")
+                    .doesNotContain("<i>");
+            assertThat(text).as(path).contains("alert(1)");
+        }
+    }
+
     /** A hundred megabytes that announce themselves, and as many that do not. */
     @Test
     void anUploadOverTheLimitIsRefused(Address address) throws Exception {

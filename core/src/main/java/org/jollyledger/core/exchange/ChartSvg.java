@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
@@ -25,7 +26,6 @@ public final class ChartSvg {
     private static final double GUTTER = 16;
     private static final double HIGHEST_LINE = 16;
     private static final double HEADING_LINES = 1.5;
-    private static final double NOTE_SHARE = 0.3;
     /** How wide a letter is on average, in parts of its height. */
     private static final double LETTER_WIDTH = 0.55;
 
@@ -44,18 +44,20 @@ public final class ChartSvg {
 
     private final XMLStreamWriter svg;
     private final NoteMap map;
+    private final List<Chart.Column> shown;
 
-    private ChartSvg(XMLStreamWriter svg, NoteMap map) {
+    private ChartSvg(XMLStreamWriter svg, NoteMap map, Set<Chart.Column> shown) {
         this.svg = svg;
         this.map = map;
+        this.shown = shown.stream().sorted().toList();
     }
 
-    /** Draws a chart. */
-    public static String write(Chart chart) {
+    /** Draws a chart with some columns; which stand where is fixed. */
+    public static String write(Chart chart, Set<Chart.Column> columns) {
         StringWriter text = new StringWriter();
         try {
             XMLStreamWriter svg = XMLOutputFactory.newFactory().createXMLStreamWriter(text);
-            new ChartSvg(svg, chart.map()).draw(chart);
+            new ChartSvg(svg, chart.map(), columns).draw(chart);
             svg.close();
         } catch (XMLStreamException e) {
             throw new IllegalStateException(e);
@@ -161,9 +163,13 @@ public final class ChartSvg {
     private void row(Line line, double x, double y, double width, double lineHeight) throws XMLStreamException {
         double base = y + 0.72 * lineHeight;
         double size = lineHeight * 0.62;
-        String note = line.place().map(place -> place.label(map.middleC())).orElse("no note");
-        text(x, base, size, SANS, "normal", "#1B1B1B", width * NOTE_SHARE - 2, note);
-        text(x + width * NOTE_SHARE, base, size, SANS, "normal", "#1B1B1B", width * (1 - NOTE_SHARE), line.name());
+        double unit = width / shown.stream().mapToInt(Chart.Column::width).sum();
+        double left = x;
+        for (Chart.Column column : shown) {
+            double room = column.width() * unit;
+            text(left, base, size, SANS, "normal", "#1B1B1B", room - 2, column.text(line, map));
+            left += room;
+        }
         line(x, y + lineHeight, x + width, y + lineHeight, "#D8D3C6");
     }
 

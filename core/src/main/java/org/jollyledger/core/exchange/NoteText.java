@@ -18,7 +18,8 @@ import org.jollyledger.core.pitch.OctaveConvention;
  */
 record NoteText(List<Integer> numbers, List<Integer> pitches) {
     /** A whole number that is no part of a word, a decimal or a fraction such as "1/2". */
-    static final String NUMBER = "(?<![\\w.])(?<!\\b[123]/)(?!(?:1/2|1/3|2/3|1/4|3/4|1/8)\\b)\\d{1,3}(?![\\w%]|\\.\\d)";
+    static final String NUMBER =
+            "(?<!\\w)(?<!\\d\\.)(?<!\\b[123]/)(?!(?:1/2|1/3|2/3|1/4|3/4|1/8)\\b)\\d{1,3}(?![\\w%]|\\.\\d)";
 
     static final String NAME = "(?<![\\w#])[A-Ga-g](?:#|b)?-?\\d{1,2}(?!\\w)";
     private static final String RANGE = "\\s*(?:-|to|bis|\\.{2,3}|~|→|>)\\s*";

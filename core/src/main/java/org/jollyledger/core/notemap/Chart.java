@@ -5,6 +5,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiFunction;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.Sound;
 
@@ -19,6 +21,46 @@ public record Chart(NoteMap map, List<List<Group>> columns) {
 
     /** A heading takes the room of so many lines. */
     private static final double HEIGHT_OF_HEADING = 1.5;
+
+    /** What can be shown of a line, from left to right, with the share of the width that it wants. */
+    public enum Column {
+        NOTE(
+                "note",
+                3,
+                (line, map) ->
+                        line.place().map(note -> note.label(map.middleC())).orElse("no note")),
+        NAME("name", 6, (line, map) -> line.name()),
+        SHORT("short name", 3, (line, map) -> line.shortName()),
+        SOUND("sound", 5, (line, map) -> line.sound().words()),
+        GROUP("choke group", 3, (line, map) -> line.chokeGroup().orElse(""));
+
+        /** What most charts show. */
+        public static final Set<Column> USUAL = Set.of(NOTE, NAME);
+
+        private final String words;
+        private final int width;
+        private final BiFunction<Line, NoteMap, String> text;
+
+        Column(String words, int width, BiFunction<Line, NoteMap, String> text) {
+            this.words = words;
+            this.width = width;
+            this.text = text;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** How wide it wants to be beside other columns. */
+        public int width() {
+            return width;
+        }
+
+        /** What stands in it for a line of a map. */
+        public String text(Line line, NoteMap map) {
+            return text.apply(line, map);
+        }
+    }
 
     /**
      * Lines that belong together.

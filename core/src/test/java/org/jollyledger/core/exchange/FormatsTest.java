@@ -7,6 +7,7 @@ import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import net.jqwik.api.Arbitrary;
@@ -181,12 +182,53 @@ class FormatsTest {
 
     @Test
     void theChartAsSvgIsWellFormedAndNamesEveryLine() throws Exception {
-        String svg = ChartSvg.write(Chart.of(awkward(), KitOrder.NOTE));
+        String svg = ChartSvg.write(Chart.of(awkward(), KitOrder.NOTE), Set.of(Chart.Column.values()));
         Document document = DocumentBuilderFactory.newDefaultInstance()
                 .newDocumentBuilder()
                 .parse(new ByteArrayInputStream(svg.getBytes(StandardCharsets.UTF_8)));
         assertThat(document.getElementsByTagName("text").getLength())
-                .isGreaterThan(2 * awkward().lines().size());
+                .isGreaterThan(Chart.Column.values().length * awkward().lines().size());
         assertThat(document.getDocumentElement().getTextContent()).contains("<script>alert(1)</script>");
+    }
+
+    @Test
+    void whatWasChangedInTheXmlElsewhereCounts() throws DocumentException {
+        NoteMap map =
+                GeneralMidi.level1().withLines(GeneralMidi.level1().lines().subList(0, 4));
+        String changed = MidiNamesXml.write(map)
+                .replaceFirst(
+                        "<Note Number=\"49\" Name=\"Crash Cymbal 1\"/>", "<Note Number=\"49\" Name=\"Splash left\"/>")
+                .replaceFirst("<Note Number=\"51\" Name=\"[^\"]*\"/>", "");
+        NoteMap read = MidiNamesXml.read(changed, "?").get(0);
+        assertThat(read.lines())
+                .extracting(Line::name)
+                .contains("Splash left")
+                .doesNotContain("Crash Cymbal 1", "Ride Cymbal 1");
+        assertThat(read.lineAt(Note.of(49)).orElseThrow().sound().code()).isEqualTo("splash.1.left.edge");
+        assertThat(read.channel()).isEqualTo(map.channel());
+    }
+
+    @Test
+    void plainTextReadsLikeAPage() {
+        NoteMap map = GeneralMidi.level1()
+                .withName("Attic kit")
+                .withLines(List.of(
+                        Line.of(38, "Snare", Sound.parse("snare")), Line.of(36, "Kick | left", Sound.parse("kick"))));
+        assertThat(NoteMapText.write(map).lines().filter(line -> line.contains("|") || line.startsWith("map")))
+                .containsExactly(
+                        "map: Attic kit",
+                        "note | note name | name         | short name  | sound        | choke group | remark | order",
+                        "36   | C1        | Kick \\| left | Kick \\| lef | kick.hit     |             |        | 2",
+                        "38   | D1        | Snare        | Snare       | snare.centre |             |        | 1");
+    }
+
+    @Property(tries = 100)
+    void aTableSurvivesAnyLineEnds(@ForAll("maps") NoteMap map) throws DocumentException {
+        boolean plain = map.lines().stream().noneMatch(line -> (line.name() + line.remark()).contains("\n"));
+        if (plain) {
+            String text = NoteMapTable.TSV.write(map);
+            assertThat(NoteMapTable.TSV.read(text.replace("\r\n", "\n"), "?")).isEqualTo(map);
+            assertThat(NoteMapTable.TSV.read("\uFEFF" + text, "?")).isEqualTo(map);
+        }
     }
 }

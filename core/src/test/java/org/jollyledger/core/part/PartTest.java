@@ -125,4 +125,19 @@ class PartTest {
                         .toArray(Integer[]::new));
         assertThat(drums.reason()).isEqualTo(reason);
     }
+
+    @Test
+    void notesArriveInTimeAndRepeatsAreLeftOut() throws Exception {
+        byte[] bytes = MidiFile.builder(1, new Division.TicksPerBeat(96))
+                .track()
+                .message(0, 0x90, 10, 36, 90)
+                .message(10, 0x90, 10, 36, 90)
+                .message(30, 0x90, 10, 40, 90)
+                .track()
+                .message(20, 0x90, 10, 38, 90)
+                .message(40, 0x90, 10, 36, 90)
+                .build(50);
+        assertThat(Part.of(MidiFile.read(bytes), Channels.ALL).notesAsTheyArrive())
+                .containsExactly(36, 38, 40, 36);
+    }
 }

@@ -112,4 +112,46 @@ class SoundReaderTest {
         assertThat(SoundReader.read("Snare " + "x".repeat(10_000) + " Kick").sound())
                 .contains(Sound.parse("snare"));
     }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '>',
+            value = {
+                "Tom high, Tom mid, Tom low, Floor tom > 1 2 3 4",
+                "Rack tom 1, Rack tom 2, Floor tom 1, Floor tom 2 > 1 2 3 4",
+                "Floor tom, Rack tom > 2 1",
+                "Tom 1, Tom 2, Tom 4 > 1 2 4",
+                "High Tom, Hi-Mid Tom, Low-Mid Tom, Low Tom, High Floor Tom, Low Floor Tom > 1 2 3 4 5 6"
+            })
+    void theTomsOfOneInstrumentAreCountedTogether(String names, String numbers) {
+        List<String> read = SoundReader.readTogether(List.of(names.split(", "))).stream()
+                .map(reading -> String.valueOf(reading.sound().orElseThrow().number()))
+                .toList();
+        assertThat(String.join(" ", read)).isEqualTo(numbers);
+    }
+
+    @Property(tries = 60)
+    void readingTogetherChangesNothingButToms(@ForAll List<String> names) {
+        List<SoundReading> alone = SoundReader.readAll(names);
+        List<SoundReading> together = SoundReader.readTogether(names);
+        assertThat(together).hasSameSizeAs(names);
+        for (int at = 0; at < names.size(); at++) {
+            boolean tom = alone.get(at)
+                    .sound()
+                    .map(Sound::family)
+                    .filter(Family.TOM::equals)
+                    .isPresent();
+            if (!tom) {
+                assertThat(together.get(at)).isEqualTo(alone.get(at));
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"crsh, 0.88", "castan, 0.85", "splahs, 0.8", "ridebell, 0.95", "crash, 1.0"})
+    void aWordThatIsNotQuiteRightIsReadWithLessConfidence(String name, double confidence) {
+        assertThat(SoundReader.read(name).confidence())
+                .isLessThanOrEqualTo(confidence + 0.12)
+                .isGreaterThan(0.7);
+    }
 }

@@ -1,12 +1,11 @@
 package org.jollyledger.web.ledger;
 
-import java.util.Arrays;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.jollyledger.core.notemap.Chart;
+import org.jollyledger.core.notemap.Chart.Column;
 import org.jollyledger.core.notemap.KitOrder;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
@@ -38,29 +37,6 @@ public record ChartView(
     private static final double LOWEST_LINE = 4;
     private static final double HEADINGS_ROOM = 1.15;
 
-    /** What can be shown of a line. */
-    public enum Column {
-        NOTE("note"),
-        NAME("name"),
-        SHORT("short name"),
-        SOUND("sound"),
-        GROUP("choke group");
-
-        private final String words;
-
-        Column(String words) {
-            this.words = words;
-        }
-
-        public String words() {
-            return words;
-        }
-
-        public String code() {
-            return name().toLowerCase(Locale.ROOT);
-        }
-    }
-
     /**
      * What is shown, and in which order.
      *
@@ -68,7 +44,7 @@ public record ChartView(
      * @param order the order of the lines
      */
     public record Choice(Set<Column> columns, KitOrder order) {
-        public static final Choice USUAL = new Choice(EnumSet.of(Column.NOTE, Column.NAME), KitOrder.KIT);
+        public static final Choice USUAL = new Choice(Column.USUAL, KitOrder.KIT);
 
         static Choice of(@Nullable Set<Column> columns, @Nullable KitOrder order) {
             return new Choice(
@@ -79,11 +55,6 @@ public record ChartView(
         public boolean shows(Column column) {
             return columns.contains(column);
         }
-
-        public boolean shows(String code) {
-            return Arrays.stream(Column.values())
-                    .anyMatch(column -> column.code().equals(code) && shows(column));
-        }
     }
 
     /** The beginning of an octave on the strip. */
@@ -92,8 +63,11 @@ public record ChartView(
     /** A group of lines. */
     public record GroupView(String title, @Nullable FamilyMark family, List<LineView> lines) {}
 
-    /** A line. */
-    public record LineView(String note, String name, String shortName, String sound, String chokeGroup) {}
+    /** A line: what stands in the columns that are shown. */
+    public record LineView(List<CellView> cells) {}
+
+    /** What stands in a column. */
+    public record CellView(String column, String text) {}
 
     static ChartView of(NoteMap map, Choice choice) {
         Chart chart = Chart.of(map, choice.order());
@@ -108,8 +82,9 @@ public record ChartView(
                 StripView.of(map),
                 octaves(map),
                 chart.columns().stream()
-                        .map(groups ->
-                                groups.stream().map(group -> view(map, group)).toList())
+                        .map(groups -> groups.stream()
+                                .map(group -> view(map, group, choice))
+                                .toList())
                         .toList(),
                 choice,
                 Math.round(10 * Math.min(HIGHEST_LINE, ROOM_FOR_LINES / (chart.height() * HEADINGS_ROOM))) / 10.0);
@@ -128,19 +103,17 @@ public record ChartView(
                 .toList();
     }
 
-    private static GroupView view(NoteMap map, Chart.Group group) {
+    private static GroupView view(NoteMap map, Chart.Group group, Choice choice) {
         return new GroupView(
                 group.title(),
                 group.family().map(FamilyMark::of).orElse(null),
-                group.lines().stream().map(line -> view(map, line)).toList());
+                group.lines().stream().map(line -> view(map, line, choice)).toList());
     }
 
-    private static LineView view(NoteMap map, Line line) {
-        return new LineView(
-                line.place().map(note -> note.label(map.middleC())).orElse("no note"),
-                line.name(),
-                line.shortName(),
-                line.sound().words(),
-                line.chokeGroup().orElse(""));
+    private static LineView view(NoteMap map, Line line, Choice choice) {
+        return new LineView(choice.columns().stream()
+                .sorted()
+                .map(column -> new CellView(column.name().toLowerCase(Locale.ROOT), column.text(line, map)))
+                .toList());
     }
 }

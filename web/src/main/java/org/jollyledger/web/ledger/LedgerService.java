@@ -241,7 +241,7 @@ public class LedgerService {
     /** Remembers that a map was just used. */
     @Transactional
     public void use(long id) {
-        maps.findById(id).ifPresent(map -> map.use(clock.instant()));
+        maps.use(id, clock.instant());
     }
 
     @Transactional(readOnly = true)

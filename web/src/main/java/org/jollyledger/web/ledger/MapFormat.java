@@ -22,7 +22,10 @@ public enum MapFormat {
     TSV("text/tab-separated-values", "TSV", map -> utf8(NoteMapTable.TSV.write(map))),
     TXT("text/plain", "plain text", map -> utf8(NoteMapText.write(map))),
     XML("application/xml", "MIDI Names XML", map -> utf8(MidiNamesXml.write(map))),
-    SVG("image/svg+xml", "chart as SVG", (map, choice) -> utf8(ChartSvg.write(Chart.of(map, choice.order())))),
+    SVG(
+            "image/svg+xml",
+            "chart as SVG",
+            (map, choice) -> utf8(ChartSvg.write(Chart.of(map, choice.order()), choice.columns()))),
     PDF("application/pdf", "chart as PDF", (map, choice) -> ChartPdf.write(ChartView.of(map, choice)));
 
     private final String mediaType;

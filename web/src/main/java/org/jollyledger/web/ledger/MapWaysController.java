@@ -2,6 +2,7 @@ package org.jollyledger.web.ledger;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Set;
+import org.jollyledger.core.notemap.Chart;
 import org.jollyledger.core.notemap.KitOrder;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
@@ -54,12 +55,12 @@ class MapWaysController {
     @GetMapping("/maps/{slug}/chart")
     String chart(
             @PathVariable String slug,
-            @RequestParam(required = false) @Nullable Set<ChartView.Column> show,
+            @RequestParam(required = false) @Nullable Set<Chart.Column> show,
             @RequestParam(required = false) @Nullable KitOrder order,
             Model model) {
         model.addAttribute("slug", slug);
         model.addAttribute("chart", ChartView.of(ledger.get(slug).map(), ChartView.Choice.of(show, order)));
-        model.addAttribute("columns", ChartView.Column.values());
+        model.addAttribute("columns", Chart.Column.values());
         model.addAttribute("orders", KitOrder.values());
         return "ledger/chart";
     }
@@ -68,7 +69,7 @@ class MapWaysController {
     ResponseEntity<byte[]> download(
             @PathVariable String slug,
             @PathVariable String format,
-            @RequestParam(required = false) @Nullable Set<ChartView.Column> show,
+            @RequestParam(required = false) @Nullable Set<Chart.Column> show,
             @RequestParam(required = false) @Nullable KitOrder order) {
         MapFormat out = MapFormat.of(format);
         StoredMap stored = ledger.get(slug);

@@ -1,10 +1,12 @@
 package org.jollyledger.web.ledger;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface NoteMapRepository extends JpaRepository<NoteMapEntity, Long> {
@@ -23,6 +25,11 @@ interface NoteMapRepository extends JpaRepository<NoteMapEntity, Long> {
     List<NoteMapEntity> findAllByRemovedAtIsNullOrderByUsedAtDescName(Pageable page);
 
     List<NoteMapEntity> findAllByRemovedAtIsNotNullOrderByRemovedAtDesc(Pageable page);
+
+    /** Not a change of the map, and so no new version of it: looking at a map never gets in the way of an edit. */
+    @Modifying
+    @Query("update NoteMapEntity m set m.usedAt = :now where m.id = :id")
+    void use(long id, Instant now);
 
     List<NoteMapEntity> findAllByRemovedAtIsNullAndName(String name);
 }
