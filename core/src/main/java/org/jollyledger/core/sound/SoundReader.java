@@ -68,6 +68,9 @@ public final class SoundReader {
             Articulation.SHORT,
             Articulation.LONG);
 
+    /** What says no more than that it is struck as usual. */
+    private static final Set<Articulation> PLAIN = EnumSet.of(Articulation.HIT, Articulation.OPEN);
+
     private static final Set<Articulation> PEDAL =
             EnumSet.of(Articulation.PEDAL_CLOSE, Articulation.PEDAL_SPLASH, Articulation.CHOKE);
 
@@ -256,7 +259,11 @@ public final class SoundReader {
                     confidence *= NEXT_BEST_STROKE;
                 }
                 boolean opens = piece == KitPiece.HIHAT && strike.openness().isPresent();
-                if (known.isEmpty() && !opens && !strike.articulations().isEmpty()) {
+                boolean plain = strike.articulations().stream().anyMatch(PLAIN::contains);
+                if (known.isEmpty()
+                        && !opens
+                        && !plain
+                        && !strike.articulations().isEmpty()) {
                     confidence *= STROKE_UNKNOWN_TO_PIECE;
                     passedOver.add(fragment.written());
                 }
