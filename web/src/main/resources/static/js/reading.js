@@ -7,6 +7,10 @@ const form = document.getElementById("list-form");
 let waiting = null;
 let asking = null;
 
+const tell = (sentence) => {
+  document.getElementById("reading").textContent = sentence;
+};
+
 const read = async () => {
   clearTimeout(waiting);
   asking?.abort();
@@ -19,13 +23,14 @@ const read = async () => {
       signal: asking.signal,
     });
     const answer = new DOMParser().parseFromString(await response.text(), "text/html").getElementById("reading");
-    if (answer) {
+    if (!answer) {
+      tell("This was not read: it is too long, or the page is too old. Paste only the pages with notes, or load the page anew.");
+    } else {
       Idiomorph.morph(document.getElementById("reading"), answer, { morphStyle: "outerHTML", ignoreActiveValue: true });
     }
   } catch (failure) {
     if (failure.name !== "AbortError") {
-      document.getElementById("reading").textContent =
-        "The application does not answer; check that it still runs, then try again.";
+      tell("The application does not answer; check that it still runs, then try again.");
     }
   }
 };

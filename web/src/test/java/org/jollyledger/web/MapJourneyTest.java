@@ -150,6 +150,26 @@ class MapJourneyTest {
     }
 
     @Test
+    void aLongListIsReadAndAVeryLongOneRefused(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/new-map"));
+        page.locator("#name").fill("Long");
+        StringBuilder list = new StringBuilder();
+        for (int at = 0; at < 300; at++) {
+            list.append(at % 128).append(" Crash ").append(1 + at / 10).append(" edge\n");
+        }
+        page.locator("#text").fill(list.toString());
+        assertThat(page.locator(".reading-head strong")).hasText("300 lines");
+        page.locator("[data-keep]").click();
+        assertThat(message(page)).hasText("A new map of 300 lines.");
+        page.navigate(address.url("/new-map"));
+        page.locator("#text")
+                .evaluate("field => { field.value = '36 Kick\\n'.repeat(60000);"
+                        + " field.dispatchEvent(new Event('input', { bubbles: true })); }");
+        assertThat(page.locator("#reading .refused")).containsText("characters; it may have 400000 at most");
+    }
+
+    @Test
     void aMapIsEditedByKeyboardAlone(Address address, Window window) throws Exception {
         Page page = window.page();
         String location = open(page, address, "By keyboard");
