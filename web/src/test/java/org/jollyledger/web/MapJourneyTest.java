@@ -65,12 +65,12 @@ class MapJourneyTest {
 
     @ParameterizedTest
     @CsvSource({
-        "1-columns-with-merged-cells.txt, 88",
-        "2-note-names-from-the-top.txt, 88",
-        "3-spreadsheet.csv, 88",
-        "4-dotted-leaders.txt, 88",
-        "5-names-without-notes.txt, 88",
-        "6-ranges.txt, 88"
+        "1-columns-with-merged-cells.txt, 90",
+        "2-note-names-from-the-top.txt, 90",
+        "3-spreadsheet.csv, 90",
+        "4-dotted-leaders.txt, 90",
+        "5-names-without-notes.txt, 90",
+        "6-ranges.txt, 90"
     })
     void aListFromAManualBecomesAMap(String file, int lines, Address address, Window window) throws Exception {
         Page page = window.page();
@@ -167,6 +167,42 @@ class MapJourneyTest {
                 .evaluate("field => { field.value = '36 Kick\\n'.repeat(60000);"
                         + " field.dispatchEvent(new Event('input', { bubbles: true })); }");
         assertThat(page.locator("#reading .refused")).containsText("characters; it may have 400000 at most");
+    }
+
+    /** From the manual's list to the printed map and back, with nothing but keys. */
+    @Test
+    void aMapIsMadeCorrectedPrintedExportedReadBackAndComparedWithoutAMouse(Address address, Window window)
+            throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/"));
+        page.keyboard().press("n");
+        page.locator("#name").focus();
+        page.keyboard().type("Keys only");
+        page.locator("#text").focus();
+        page.keyboard().insertText(Files.readString(LISTS.resolve("4-dotted-leaders.txt")));
+        assertThat(page.locator(".reading-head strong")).hasText("90 lines");
+        page.locator("[data-keep]").press("Enter");
+        assertThat(message(page)).hasText("A new map of 90 lines.");
+        page.locator("#pick-0").focus();
+        page.keyboard().press("Enter");
+        page.keyboard().type("Hat tip, corrected");
+        page.keyboard().press("Enter");
+        assertThat(message(page)).containsText("is now “Hat tip, corrected”");
+        page.locator(".menu summary").press("Enter");
+        Download csv = page.waitForDownload(() -> link(page, "CSV").press("Enter"));
+        String here = page.url();
+        link(page, "Chart").press("Enter");
+        Download pdf = page.waitForDownload(() -> button(page, "PDF").press("Enter"));
+        assertThat(Files.size(pdf.path())).isGreaterThan(5_000);
+        page.keyboard().press("Alt+ArrowLeft");
+        page.navigate(address.url("/new-map"));
+        String renamed = Files.readString(csv.path()).replaceFirst("map,Keys only", "map,Keys again");
+        page.setInputFiles("#file", new FilePayload("back.csv", "text/csv", renamed.getBytes(StandardCharsets.UTF_8)));
+        assertThat(page.locator("h1")).hasText("Keys again");
+        page.navigate(address.url("/comparison?a=" + here.substring(here.lastIndexOf('/') + 1) + "&b=keys-again"));
+        assertThat(page.locator(".heading")).containsText("1 property");
+        assertThat(page.locator(".compare-facts li")).hasCount(1);
+        assertThat(page.locator(".empty")).hasText("Line for line the same.");
     }
 
     @Test
