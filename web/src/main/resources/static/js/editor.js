@@ -41,8 +41,13 @@ const chosen = () => [...document.querySelectorAll("input[name=line]:checked")].
 
 let lastRow = null;
 
+// Asked for in a line that is not chosen, these are about this line alone.
+const ABOUT_LINES = new Set(["step", "move", "remove"]);
+
 const edit = (op, more) => {
-  const values = [["op", op], ...chosen().map((line) => ["line", line])];
+  const lines = chosen();
+  const alone = ABOUT_LINES.has(op) && more.at !== undefined && !lines.includes(String(more.at));
+  const values = [["op", op], ...(alone ? [] : lines.map((line) => ["line", line]))];
   if (more.at === undefined && lastRow !== null) {
     more.at = lastRow;
   }
@@ -108,7 +113,8 @@ document.addEventListener("click", (event) => {
     send("/" + button.dataset.act, []);
   } else if (button.dataset.op) {
     const { op, at, value, taken } = button.dataset;
-    edit(op, { at, value, taken }).then(() => backTo(op, at));
+    const from = at ?? lastRow;
+    edit(op, { at, value, taken }).then(() => backTo(op, op === "add" ? from : at));
   } else {
     const box = button.getBoundingClientRect();
     const note = Math.min(127, Math.max(0, Math.floor(((event.clientX - box.left) / box.width) * 128)));
@@ -122,8 +128,8 @@ const backTo = (op, at) => {
     return;
   }
   if (op === "add") {
-    const added = document.querySelector("tr.chosen");
-    fieldIn(added, "name")?.focus();
+    const rows = [...document.querySelectorAll("tr[data-at]")];
+    goTo(at === null || at === undefined ? rows[rows.length - 1] : rows[Number(at) + 1], "name");
   } else if (at !== undefined) {
     document.getElementById(`note-${at}`)?.focus();
   }
@@ -200,7 +206,7 @@ const onRow = (event, box, row) => {
       step(row, event.key === "+" ? 1 : -1);
       return true;
     case "n":
-      edit("add", { at: row.dataset.at }).then(() => backTo("add"));
+      edit("add", { at: row.dataset.at }).then(() => backTo("add", row.dataset.at));
       return true;
     case "l":
       edit("free", { at: row.dataset.at });

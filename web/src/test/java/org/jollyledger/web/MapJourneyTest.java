@@ -251,6 +251,12 @@ class MapJourneyTest {
         page.keyboard().type("Cowbell");
         page.keyboard().press("Enter");
         assertThat(page.locator("#sound-1")).hasValue("cowbell, open");
+        assertThat(page.locator("input[name=line]:checked")).hasCount(0);
+        page.locator("#pick-0").check();
+        page.locator("#pick-2").focus();
+        page.keyboard().press("+");
+        assertThat(message(page)).containsText("Moved “Snare” 1 semitone up.");
+        page.locator("#pick-0").uncheck();
         page.locator("#pick-1").focus();
         page.keyboard().press("Delete");
         assertThat(page.locator("tr[data-at]")).hasCount(4);

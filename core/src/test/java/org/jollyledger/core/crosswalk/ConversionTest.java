@@ -10,7 +10,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.IntStream;
 import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
@@ -170,11 +172,29 @@ class ConversionTest {
                 moved,
                 "");
         Part part = Part.of(MidiFile.read(bytes), Channels.only(10));
+        Assume.that(!pressureWithoutAHitStandsWhereOneLands(part, GM, moved));
         Conversion there = Conversion.of(part, Crosswalk.propose(GM, other));
         assertThat(there.statement().totals().carried()).isEqualTo(part.hitCount());
         Part converted = Part.of(MidiFile.read(there.bytes()), Channels.only(10));
         assertThat(Conversion.of(converted, Crosswalk.propose(other, GM)).bytes())
                 .isEqualTo(bytes);
+    }
+
+    /** Such key pressure belongs to nothing at first, and to the hit that came to stand before it on the way back. */
+    private static boolean pressureWithoutAHitStandsWhereOneLands(Part part, NoteMap map, List<Line> moved) {
+        Set<Integer> landed = new HashSet<>();
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            int at = map.firstLines().stream()
+                    .map(line -> line.note().number())
+                    .toList()
+                    .indexOf(part.note(hit));
+            landed.add(at < 0 ? part.note(hit) : moved.get(at).note().number());
+        }
+        return IntStream.range(0, part.pressureCount())
+                .filter(pressure -> part.pressureHit(pressure) == Part.NONE)
+                .map(pressure ->
+                        part.file().tracks().get(part.pressureTrack(pressure)).data1(part.pressureEvent(pressure)))
+                .anyMatch(landed::contains);
     }
 
     /** After a conversion no two hits share note and moment, unless they did so on one line before. */

@@ -230,7 +230,9 @@ enum EditOperation {
         return new Change(
                 after,
                 "Moved " + words(map, lines) + (steps < 0 ? " up" : " down") + "; notes stay",
-                IntStream.range(first, first + lines.size()).boxed().toList());
+                request.chosen().isEmpty()
+                        ? List.of()
+                        : IntStream.range(first, first + lines.size()).boxed().toList());
     }
 
     private static Change setFamily(NoteMap map, EditRequest request) {
@@ -265,7 +267,7 @@ enum EditOperation {
                 MapEdits.insert(map, behind + 1, line),
                 "Added a line"
                         + note.map(one -> " on " + one.label(map.middleC())).orElse(""),
-                List.of(behind + 1));
+                List.of());
     }
 
     private static Change setProperty(NoteMap map, EditRequest request) {
