@@ -62,7 +62,6 @@ record ConventionGuess(OctaveConvention convention, String reason, boolean sure)
 
     private static Optional<ConventionGuess> byNumbers(List<ListLine> lines) {
         Map<OctaveConvention, Integer> votes = new EnumMap<>(OctaveConvention.class);
-        String example = "";
         for (ListLine line : lines) {
             NoteText note = line.note().orElseThrow();
             Optional<OctaveConvention> agreement = note.agreement();
@@ -81,7 +80,7 @@ record ConventionGuess(OctaveConvention convention, String reason, boolean sure)
                 .findFirst()
                 .orElseThrow();
         Note note = Note.of(Math.min(Note.HIGHEST, first.numbers().get(0)));
-        example = note.name(best.get()) + " stands beside " + note.number();
+        String example = note.name(best.get()) + " stands beside " + note.number();
         return Optional.of(new ConventionGuess(
                 best.get(), "numbers and names agree so in " + votes.get(best.get()) + " rows: " + example, true));
     }

@@ -113,12 +113,10 @@ final class LineTemplate {
                             .flatMap(template -> template.parse(number, line).stream())
                             .findFirst()
                             .map(ListLine::markedUnlike);
-            parsed.add(regular.or(() -> irregular)
-                    .orElseGet(() -> ListLine.of(
-                            number,
-                            line,
-                            noteAlone(best, line),
-                            noteAlone(best, line).isPresent() ? "" : line)));
+            parsed.add(regular.or(() -> irregular).orElseGet(() -> {
+                Optional<NoteText> note = noteAlone(best, line);
+                return ListLine.of(number, line, note, note.isPresent() ? "" : line);
+            }));
         }
         return parsed;
     }

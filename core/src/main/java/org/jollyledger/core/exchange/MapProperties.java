@@ -8,7 +8,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Function;
-import org.jollyledger.core.exchange.DocumentException.Problem;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapKind;
@@ -63,7 +62,7 @@ final class MapProperties {
                     lines,
                     given.getOrDefault("remark", ""));
         } catch (IllegalArgumentException e) {
-            throw new DocumentException(List.of(new Problem(0, "", String.valueOf(e.getMessage()))));
+            throw DocumentException.of(String.valueOf(e.getMessage()));
         }
     }
 

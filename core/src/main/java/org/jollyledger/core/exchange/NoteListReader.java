@@ -11,6 +11,7 @@ import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.jollyledger.core.exchange.NoteList.Row;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.Texts;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
 import org.jollyledger.core.sound.Sound;
@@ -282,7 +283,7 @@ public final class NoteListReader {
     }
 
     private static Row row(ListLine line, OptionalInt number, String name, List<String> doubts) {
-        String kept = cut(name, Line.LONGEST_NAME);
+        String kept = Texts.cut(name, Line.LONGEST_NAME);
         if (!kept.equals(name)) {
             doubts.add("the name is longer than " + Line.LONGEST_NAME + " characters and was cut");
         }
@@ -290,24 +291,18 @@ public final class NoteListReader {
         if (note < Note.LOWEST || note > Note.HIGHEST) {
             doubts.add("note " + note + " does not exist; notes are 0 to 127");
         }
-        String group = cut(line.chokeGroup().strip(), Line.LONGEST_CHOKE_GROUP);
+        String group = Texts.cut(line.chokeGroup().strip(), Line.LONGEST_CHOKE_GROUP);
         return new Row(
                 line.number(),
                 line.original(),
                 Optional.empty(),
                 number,
                 kept,
-                cut(line.shortName().strip(), Line.LONGEST_SHORT_NAME),
+                Texts.cut(line.shortName().strip(), Line.LONGEST_SHORT_NAME),
                 Optional.empty(),
                 group.isBlank() || group.equals("-") || group.equals("0") ? Optional.empty() : Optional.of(group),
                 "",
                 doubts);
-    }
-
-    private static String cut(String text, int longest) {
-        return text.codePointCount(0, text.length()) <= longest
-                ? text
-                : text.substring(0, text.offsetByCodePoints(0, longest)).strip();
     }
 
     /** Gives every line its sound, read together with the others. */

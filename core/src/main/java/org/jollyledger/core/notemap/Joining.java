@@ -54,11 +54,11 @@ public record Joining(NoteMap map, List<Placement> placements) {
                     .get(0);
             Line to = new Line(
                     free,
-                    fit(line.name() + " (" + label + ")"),
+                    Texts.cut(line.name() + " (" + label + ")", Line.LONGEST_NAME),
                     line.shortName(),
                     sound,
-                    line.chokeGroup().map(group -> cut(group + " " + label, Line.LONGEST_CHOKE_GROUP)),
-                    cut("Belongs to " + label + " (" + other.name() + ")", Line.LONGEST_REMARK));
+                    line.chokeGroup().map(group -> Texts.cut(group + " " + label, Line.LONGEST_CHOKE_GROUP)),
+                    Texts.cut("Belongs to " + label + " (" + other.name() + ")", Line.LONGEST_REMARK));
             joined = MapEdits.insert(joined, placeInOrder(joined, sound), to);
             placements.add(new Placement(line, to));
         }
@@ -117,13 +117,5 @@ public record Joining(NoteMap map, List<Placement> placements) {
         }
         int behind = ofPiece >= 0 ? ofPiece : ofFamily;
         return behind >= 0 ? behind + 1 : map.lines().size();
-    }
-
-    private static String fit(String name) {
-        return cut(name, Line.LONGEST_NAME);
-    }
-
-    private static String cut(String text, int longest) {
-        return Texts.cut(text, longest);
     }
 }

@@ -1,7 +1,7 @@
 package org.jollyledger.core.notemap;
 
 /** What may stand in the text fields of a map. */
-final class Texts {
+public final class Texts {
     private Texts() {}
 
     static void require(String field, String text, int longest) {
@@ -23,7 +23,7 @@ final class Texts {
     }
 
     /** The beginning of a text, of so many characters at most. */
-    static String cut(String text, int longest) {
+    public static String cut(String text, int longest) {
         return text.codePointCount(0, text.length()) <= longest
                 ? text
                 : text.substring(0, text.offsetByCodePoints(0, longest)).strip();

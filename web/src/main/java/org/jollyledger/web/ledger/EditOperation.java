@@ -16,7 +16,6 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapEdits;
 import org.jollyledger.core.notemap.MapEdits.WhenTaken;
 import org.jollyledger.core.notemap.MapKind;
-import org.jollyledger.core.notemap.NameRules;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.pitch.Note;
@@ -52,9 +51,7 @@ enum EditOperation {
     }),
     SORT(EditOperation::sort),
     ADD(EditOperation::add),
-    PROPERTY(EditOperation::setProperty),
-    SHORTEN((map, request) -> new Change(
-            map.withLines(NameRules.NONE.apply(map.lines(), true)), "Made all short names anew", request.chosen()));
+    PROPERTY(EditOperation::setProperty);
 
     /**
      * What a change makes of a map.

@@ -1,6 +1,5 @@
 package org.jollyledger.web.ledger;
 
-import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.Pageable;
@@ -17,6 +16,4 @@ interface MapRevisionRepository extends JpaRepository<MapRevisionEntity, Long> {
             "select new org.jollyledger.web.ledger.RevisionCard(r.number, r.summary, r.createdAt) from MapRevisionEntity r"
                     + " where r.mapId = :mapId order by r.number desc")
     Page<RevisionCard> cards(long mapId, Pageable page);
-
-    List<MapRevisionEntity> findAllByMapIdOrderByNumber(long mapId);
 }

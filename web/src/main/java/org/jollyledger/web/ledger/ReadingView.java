@@ -9,6 +9,7 @@ import org.jollyledger.core.exchange.NoteList.Row;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NameRules;
 import org.jollyledger.core.notemap.ShortNames;
+import org.jollyledger.core.notemap.Texts;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
 import org.jollyledger.core.sound.Sound;
@@ -164,7 +165,7 @@ public record ReadingView(
         String name = view.tidied.isBlank() ? row.original() : view.tidied;
         return new Line(
                 note(view.note, list.middleC()),
-                cut(name),
+                Texts.cut(name, Line.LONGEST_NAME),
                 row.shortName().isBlank() ? PENDING : row.shortName(),
                 sound,
                 row.chokeGroup(),
@@ -175,13 +176,6 @@ public record ReadingView(
         return row.sound()
                 .filter(read -> read.words().equals(view.sound))
                 .orElseGet(() -> EditOperation.readSound(view.sound));
-    }
-
-    private static String cut(String name) {
-        return name.codePointCount(0, name.length()) <= Line.LONGEST_NAME
-                ? name
-                : name.substring(0, name.offsetByCodePoints(0, Line.LONGEST_NAME))
-                        .strip();
     }
 
     /** How many lines the map will have, in words. */
