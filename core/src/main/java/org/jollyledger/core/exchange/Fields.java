@@ -52,11 +52,10 @@ final class Fields {
                     ? ""
                     : " at line " + e.getLocation().getLineNr() + ", column "
                             + e.getLocation().getColumnNr();
-            throw new DocumentException(
-                    List.of(new Problem(0, "", "The document is not JSON: " + e.getOriginalMessage() + where + ".")));
+            throw DocumentException.of("The document is not JSON: " + e.getOriginalMessage() + where + ".");
         }
         if (!node.isObject()) {
-            throw new DocumentException(List.of(new Problem(0, "", "The document must be one JSON object in braces.")));
+            throw DocumentException.of("The document must be one JSON object in braces.");
         }
         return new Fields(new ArrayList<>(), node, 0);
     }

@@ -72,6 +72,18 @@ public record NoteMap(
         return lines.stream().filter(line -> isOn(line, note)).toList();
     }
 
+    /** The notes that several lines have. */
+    public Set<Note> sharedNotes() {
+        Set<Note> once = new HashSet<>();
+        Set<Note> shared = new HashSet<>();
+        lines.stream()
+                .filter(Line::hasNote)
+                .map(Line::note)
+                .filter(note -> !once.add(note))
+                .forEach(shared::add);
+        return shared;
+    }
+
     private static boolean isOn(Line line, Note note) {
         return line.hasNote() && line.note().equals(note);
     }

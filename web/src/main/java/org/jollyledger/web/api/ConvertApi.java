@@ -8,9 +8,9 @@ import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.web.file.Download;
+import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
-import org.jollyledger.web.part.FileName;
-import org.jollyledger.web.part.MidiDownload;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
@@ -53,7 +53,7 @@ class ConvertApi {
                     .contentType(MediaType.APPLICATION_JSON)
                     .body(StatementDocument.of(conversion.statement(), file, drums.reason()));
         }
-        return MidiDownload.of(name.madeFor(to, ".mid"), conversion.bytes());
+        return Download.midi(name.madeFor(to, ".mid"), conversion.bytes());
     }
 
     private static boolean wantsStatement(@Nullable String accept) {

@@ -17,6 +17,7 @@ import org.jollyledger.core.notemap.MapComparison;
 import org.jollyledger.core.notemap.MapComparison.Difference;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.file.Download;
 import org.jollyledger.web.ledger.LedgerQuery;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.MapFormat;
@@ -26,7 +27,6 @@ import org.jollyledger.web.ledger.RevisionCard;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -189,10 +189,8 @@ class MapApi {
     @GetMapping("/{slug}/export/{format}")
     ResponseEntity<byte[]> export(@PathVariable String slug, @PathVariable String format) {
         MapFormat out = MapFormat.of(format);
-        return file(
-                out.mediaType(),
-                slug + "." + out.code(),
-                out.write(ledger.get(slug).map()));
+        return Download.of(
+                out.fileName(slug), out.mediaType(), out.write(ledger.get(slug).map()));
     }
 
     /** Reads a document in any of the formats, and adds what it holds. */
@@ -238,17 +236,5 @@ class MapApi {
                 .header(REVISION, String.valueOf(stored.revision()))
                 .eTag(String.valueOf(stored.revision()))
                 .body(NoteMapJson.write(stored.map()));
-    }
-
-    private static ResponseEntity<byte[]> file(String mediaType, String name, byte[] content) {
-        return ResponseEntity.ok()
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(name, StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
-                .contentType(new MediaType(MediaType.parseMediaType(mediaType), StandardCharsets.UTF_8))
-                .body(content);
     }
 }

@@ -2,8 +2,8 @@ package org.jollyledger.web.crosswalk;
 
 import java.util.Optional;
 import java.util.function.Supplier;
-import org.jollyledger.web.part.FileName;
-import org.jollyledger.web.part.MidiDownload;
+import org.jollyledger.web.file.Download;
+import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -118,7 +118,7 @@ class CrosswalkController {
     ResponseEntity<byte[]> file(@PathVariable long id) {
         OpenCrosswalk open = crosswalks.get(id);
         FileName name = open.part().fileName();
-        return MidiDownload.of(
+        return Download.midi(
                 name.madeFor(open.target().slug(), ".mid"), open.conversion().bytes());
     }
 

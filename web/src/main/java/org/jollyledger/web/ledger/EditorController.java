@@ -29,7 +29,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class EditorController {
     private static final String MESSAGE = "message";
     /** Sent by the editor's script, which puts the answer in the place of the editor. */
-    private static final String IN_PLACE = "X-In-Place";
+    /** Says that a script asks, which puts the answer into the page. */
+    static final String IN_PLACE = "X-In-Place";
 
     private final LedgerService ledger;
     private final EditorService editor;

@@ -58,15 +58,9 @@ class EditorService {
 
     /** Says when a change of many lines made notes that are taken twice. */
     private static String doubled(NoteMap before, NoteMap after) {
-        long was = shared(before);
-        long is = shared(after);
+        int was = before.sharedNotes().size();
+        int is = after.sharedNotes().size();
         return is > was ? " Notes taken more than once: " + is + "." : "";
-    }
-
-    private static long shared(NoteMap map) {
-        return map.firstLines().stream()
-                .filter(line -> map.linesAt(line.note()).size() > 1)
-                .count();
     }
 
     private static Optional<Choices> choices(NoteMap map, EditRequest request) {

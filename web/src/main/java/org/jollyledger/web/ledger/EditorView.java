@@ -3,10 +3,10 @@ package org.jollyledger.web.ledger;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.FormatStyle;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
@@ -75,10 +75,9 @@ public record EditorView(
 
     static EditorView of(StoredMap stored, EditState state, List<Integer> chosen, @Nullable Choices choices) {
         NoteMap map = stored.map();
-        int[] lines = new int[Note.COUNT];
-        map.lines().forEach(line -> line.place().ifPresent(note -> lines[note.number()]++));
+        Set<Note> shared = map.sharedNotes();
         List<RowView> rows = IntStream.range(0, map.lines().size())
-                .mapToObj(at -> row(map, at, lines, chosen.contains(at)))
+                .mapToObj(at -> row(map, at, shared, chosen.contains(at)))
                 .toList();
         return new EditorView(
                 stored.slug(),
@@ -86,21 +85,18 @@ public record EditorView(
                 map,
                 rows,
                 StripView.of(map),
-                IntStream.range(0, Note.COUNT)
-                        .filter(note -> lines[note] > 1)
-                        .mapToObj(note -> note * CELL)
-                        .toList(),
+                shared.stream().map(note -> note.number() * CELL).sorted().toList(),
                 rows.stream().map(RowView::family).distinct().toList(),
                 state.undoable(),
                 state.redoable(),
                 TIME.format(state.changedAt()),
                 chosen.size(),
                 choices,
-                (int) Arrays.stream(lines).filter(count -> count > 1).count(),
+                shared.size(),
                 map.lines().stream().filter(line -> !line.hasNote()).count());
     }
 
-    private static RowView row(NoteMap map, int at, int[] lines, boolean chosen) {
+    private static RowView row(NoteMap map, int at, Set<Note> shared, boolean chosen) {
         Line line = map.lines().get(at);
         return new RowView(
                 at,
@@ -112,7 +108,7 @@ public record EditorView(
                 FamilyMark.of(line.sound().family()),
                 line.chokeGroup().orElse(""),
                 line.remark(),
-                line.place().filter(note -> lines[note.number()] > 1).isPresent(),
+                line.place().filter(shared::contains).isPresent(),
                 chosen);
     }
 }

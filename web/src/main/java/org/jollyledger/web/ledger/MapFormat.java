@@ -87,4 +87,9 @@ public enum MapFormat {
     byte[] write(NoteMap map, ChartView.Choice choice) {
         return writer.apply(map, choice);
     }
+
+    /** The name of a map's file in this format. */
+    public String fileName(String slug) {
+        return slug + "." + code();
+    }
 }

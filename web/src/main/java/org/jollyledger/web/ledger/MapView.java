@@ -2,8 +2,10 @@ package org.jollyledger.web.ledger;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Family;
 
 /**
@@ -54,6 +56,7 @@ public record MapView(
                 .map(line -> line.sound().family())
                 .distinct()
                 .toList();
+        Set<Note> shared = map.sharedNotes();
         return new MapView(
                 stored.slug(),
                 map.name(),
@@ -61,7 +64,7 @@ public record MapView(
                 map.remark(),
                 facts(map),
                 StripView.of(map),
-                map.lines().stream().map(line -> row(map, line)).toList(),
+                map.lines().stream().map(line -> row(map, line, shared)).toList(),
                 Arrays.stream(Family.values())
                         .filter(present::contains)
                         .map(FamilyMark::of)
@@ -79,7 +82,7 @@ public record MapView(
                 new Fact("Hi-hat opens by", map.openness().words()));
     }
 
-    private static LineRow row(NoteMap map, Line line) {
+    private static LineRow row(NoteMap map, Line line, Set<Note> shared) {
         return new LineRow(
                 line.place().map(note -> note.label(map.middleC())).orElse(""),
                 line.name(),
@@ -88,6 +91,6 @@ public record MapView(
                 line.sound().code(),
                 FamilyMark.of(line.sound().family()),
                 line.chokeGroup().orElse(""),
-                line.place().filter(note -> map.linesAt(note).size() > 1).isPresent());
+                line.place().filter(shared::contains).isPresent());
     }
 }

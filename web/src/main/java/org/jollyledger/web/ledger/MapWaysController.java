@@ -1,13 +1,10 @@
 package org.jollyledger.web.ledger;
 
-import java.nio.charset.StandardCharsets;
 import java.util.Set;
 import org.jollyledger.core.notemap.Chart;
 import org.jollyledger.core.notemap.KitOrder;
+import org.jollyledger.web.file.Download;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -74,18 +71,6 @@ class MapWaysController {
         MapFormat out = MapFormat.of(format);
         StoredMap stored = ledger.get(slug);
         ChartView.Choice choice = ChartView.Choice.of(show, order);
-        return file(out, slug, out.write(stored.map(), choice));
-    }
-
-    static ResponseEntity<byte[]> file(MapFormat format, String slug, byte[] content) {
-        return ResponseEntity.ok()
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(slug + "." + format.code(), StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
-                .contentType(new MediaType(MediaType.parseMediaType(format.mediaType()), StandardCharsets.UTF_8))
-                .body(content);
+        return Download.of(out.fileName(slug), out.mediaType(), out.write(stored.map(), choice));
     }
 }

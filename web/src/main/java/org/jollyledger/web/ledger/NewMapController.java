@@ -41,7 +41,9 @@ class NewMapController {
 
     /** Reads the list as it stands, and shows how. */
     @PostMapping("/new-map/reading")
-    ModelAndView read(ListForm form, @RequestHeader(name = "X-In-Place", required = false) @Nullable String inPlace) {
+    ModelAndView read(
+            ListForm form,
+            @RequestHeader(name = EditorController.IN_PLACE, required = false) @Nullable String inPlace) {
         return page(form, inPlace, "", HttpStatus.OK);
     }
 

@@ -7,6 +7,8 @@ import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.web.file.Download;
+import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.problem.Refusal;
@@ -102,7 +104,7 @@ class PartController {
     @GetMapping("/parts/{slug}/file")
     ResponseEntity<byte[]> file(@PathVariable String slug) {
         StoredPart part = parts.get(slug);
-        return MidiDownload.of(part.fileName().text(), part.file().toBytes());
+        return Download.midi(part.fileName().text(), part.file().toBytes());
     }
 
     private static PartHead head(StoredPart part, DrumChannel drums, long barCount) {

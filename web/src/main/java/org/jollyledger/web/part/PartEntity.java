@@ -9,6 +9,7 @@ import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import org.jollyledger.web.file.FileName;
 import org.jspecify.annotations.Nullable;
 
 /** An uploaded part with its bytes, exactly as they came. */

@@ -8,6 +8,7 @@ import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.Slugs;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.data.domain.PageRequest;

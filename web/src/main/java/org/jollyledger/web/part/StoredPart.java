@@ -2,6 +2,7 @@ package org.jollyledger.web.part;
 
 import java.util.Optional;
 import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.web.file.FileName;
 
 /**
  * A part with its place in the house.

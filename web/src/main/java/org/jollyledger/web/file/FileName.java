@@ -1,4 +1,4 @@
-package org.jollyledger.web.part;
+package org.jollyledger.web.file;
 
 import org.jspecify.annotations.Nullable;
 
