@@ -8,62 +8,56 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.SoundDistance;
 
 /** How the lines of one map become lines of another: one route for each note that the source map lists. Immutable. */
 public final class Crosswalk {
-    private static final RoutePlanner PLANNER = new NearestSoundPlanner();
-
+    private final Plan plan;
     private final NoteMap source;
     private final NoteMap target;
     private final SortedMap<Note, Route> routes;
     private final RouteTable table;
 
-    private Crosswalk(NoteMap source, NoteMap target, SortedMap<Note, Route> routes) {
+    private Crosswalk(Plan plan, NoteMap source, NoteMap target, SortedMap<Note, Route> routes) {
+        this.plan = plan;
         this.source = source;
         this.target = target;
         this.routes = routes;
         this.table = new RouteTable(this);
     }
 
-    /** The crosswalk that the planner proposes. */
+    /** The crosswalk that does the least harm to whatever is typically played. */
     public static Crosswalk propose(NoteMap source, NoteMap target) {
-        return of(source, target, PLANNER.plan(source, target));
+        return new Crosswalk(Plan.typical(source, target), source, target);
     }
 
     /**
-     * A crosswalk with those of some earlier choices that its maps still allow; where a line is gone since, and where
-     * nothing was chosen, the planner proposes anew.
+     * The crosswalk that does the least harm to a part: what it plays often and loudly weighs more, what it strikes
+     * together stays apart, its fills go their way.
      */
-    public static Crosswalk withChoices(NoteMap source, NoteMap target, List<Route> routes) {
-        return of(
+    public static Crosswalk propose(NoteMap source, NoteMap target, Part part) {
+        return new Crosswalk(Plan.of(source, target, part), source, target);
+    }
+
+    private Crosswalk(Plan plan, NoteMap source, NoteMap target) {
+        this(
+                plan,
                 source,
                 target,
-                routes.stream()
-                        .filter(route -> route.origin() == Route.Origin.CHOSEN)
-                        .filter(route -> source.lineAt(route.source()).isPresent())
-                        .filter(route -> route.targets().stream()
-                                .allMatch(end -> target.lineAt(end.note()).isPresent()))
-                        .toList());
+                plan.routes().stream()
+                        .collect(Collectors.toMap(Route::source, route -> route, (one, other) -> one, TreeMap::new)));
     }
 
-    /**
-     * A crosswalk with given routes; lines without one get the planner's.
-     *
-     * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list
-     */
-    public static Crosswalk of(NoteMap source, NoteMap target, List<Route> routes) {
-        SortedMap<Note, Route> byNote = new TreeMap<>();
-        PLANNER.plan(source, target).forEach(route -> byNote.put(route.source(), route));
-        for (Route route : routes) {
-            check(source, target, route);
-            byNote.put(route.source(), route);
-        }
-        return new Crosswalk(source, target, byNote);
+    /** Whether a route begins and ends at lines of the two maps. */
+    public boolean fits(Route route) {
+        return source.lineAt(route.source()).isPresent()
+                && route.targets().stream()
+                        .allMatch(end -> target.lineAt(end.note()).isPresent());
     }
 
-    private static void check(NoteMap source, NoteMap target, Route route) {
+    private void check(Route route) {
         if (source.lineAt(route.source()).isEmpty()) {
             throw new IllegalArgumentException("\"" + source.name() + "\" has no line on note "
                     + route.source().number() + ", so no route can begin there.");
@@ -104,15 +98,26 @@ public final class Crosswalk {
      * @throws IllegalArgumentException when the route begins or ends at a note that its map does not list
      */
     public Crosswalk with(Route route) {
-        check(source, target, route);
-        SortedMap<Note, Route> changed = new TreeMap<>(routes);
-        changed.put(route.source(), route);
-        return new Crosswalk(source, target, changed);
+        return with(List.of(route));
     }
 
-    /** This crosswalk with the planner's route for one source note. */
+    /**
+     * This crosswalk with some routes changed.
+     *
+     * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list
+     */
+    public Crosswalk with(List<Route> changed) {
+        SortedMap<Note, Route> all = new TreeMap<>(routes);
+        for (Route route : changed) {
+            check(route);
+            all.put(route.source(), route);
+        }
+        return new Crosswalk(plan, source, target, all);
+    }
+
+    /** This crosswalk with the proposed route for one source note. */
     public Crosswalk withProposalFor(Note note) {
-        return PLANNER.plan(source, target).stream()
+        return plan.routes().stream()
                 .filter(route -> route.source().equals(note))
                 .findFirst()
                 .map(this::with)
@@ -128,20 +133,17 @@ public final class Crosswalk {
 
     /** Why a route leads where it leads, in words. */
     public String reason(Route route) {
-        if (route.isSilent()) {
-            return route.origin() == Route.Origin.CHOSEN
-                    ? "left silent on purpose"
-                    : NearestSoundPlanner.whySilent(lineOf(source, route.source()), target);
+        if (route.origin() == Route.Origin.PROPOSED) {
+            return plan.reason(route.source());
         }
-        return route.targets().stream()
-                .map(end -> reason(distance(route, end), route.origin()))
-                .collect(Collectors.joining("; "));
+        if (route.isSilent()) {
+            return "left silent on purpose";
+        }
+        return route.targets().stream().map(end -> reason(distance(route, end))).collect(Collectors.joining("; "));
     }
 
-    private static String reason(SoundDistance distance, Route.Origin origin) {
-        return origin == Route.Origin.PROPOSED || distance.value() == 0
-                ? distance.reason()
-                : "your choice: " + distance.difference();
+    private static String reason(SoundDistance distance) {
+        return distance.value() == 0 ? distance.reason() : "your choice: " + distance.difference();
     }
 
     /** The lines of the target map from the nearest sound to the farthest, with their distances; one for each note. */
@@ -157,6 +159,26 @@ public final class Crosswalk {
 
     /** A line of the target map and how far it is. */
     public record SoundDistanceToLine(Line line, SoundDistance distance) {}
+
+    /**
+     * The ways a line could go instead of the proposed one, from the least harm to the most, when all other lines go as
+     * proposed. Lines that are no substitute at all are not among them; silence always is, unless it is proposed.
+     */
+    public List<OtherWay> otherWays(Note note) {
+        return plan.otherWays(note);
+    }
+
+    /**
+     * Another way for a line.
+     *
+     * @param line the line of the target map; empty for silence
+     * @param extra how much more harm it does than the proposal, for a song of a thousand strokes; a stroke left silent
+     *     is {@value OtherWay#SILENT_STROKE}
+     * @param because what it does, in words
+     */
+    public record OtherWay(Optional<Line> line, double extra, String because) {
+        public static final double SILENT_STROKE = 0.80;
+    }
 
     private static Line lineOf(NoteMap map, Note note) {
         return map.lineAt(note)

@@ -32,6 +32,11 @@ public enum Openness {
         return words;
     }
 
+    /** How far it is open, on a scale on which a closed hat is 0 and an open one 0.3; tight is below. */
+    public double position() {
+        return position;
+    }
+
     double distance(Openness other) {
         if (this == other) {
             return 0;

@@ -5,13 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import net.jqwik.api.Arbitrary;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.Note;
-import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.support.RandomMaps;
 import org.junit.jupiter.api.Test;
 
@@ -22,31 +19,6 @@ class CrosswalkTest {
     @Provide
     Arbitrary<NoteMap> maps() {
         return RandomMaps.maps();
-    }
-
-    /** The proposal against a plain search over all lines. */
-    @Property(tries = 500)
-    void eachProposedRouteLeadsToTheNearestSound(@ForAll("maps") NoteMap source, @ForAll("maps") NoteMap target) {
-        if (source.equals(target)) {
-            return;
-        }
-        Crosswalk crosswalk = Crosswalk.propose(source, target);
-        assertThat(crosswalk.routes()).hasSize((int) source.firstLines().size());
-        for (Route route : crosswalk.routes()) {
-            Sound wanted = source.lineAt(route.source()).orElseThrow().sound();
-            double nearest = target.firstLines().stream()
-                    .filter(line -> target.lineAt(line.note()).orElseThrow() == line)
-                    .mapToDouble(line -> wanted.distanceTo(line.sound()).value())
-                    .min()
-                    .orElse(1);
-            if (route.isSilent()) {
-                assertThat(nearest >= 0.70 || !wanted.isDrum()).isTrue();
-            } else {
-                assertThat(crosswalk.distance(route, route.targets().get(0)).value())
-                        .isEqualTo(nearest);
-            }
-            assertThat(crosswalk.reason(route)).isNotBlank();
-        }
     }
 
     @Test

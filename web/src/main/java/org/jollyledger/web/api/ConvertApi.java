@@ -47,7 +47,7 @@ class ConvertApi {
         FileName name = FileName.of(part.getOriginalFilename());
         MidiFile file = PartService.read(name, part.getBytes());
         DrumChannel drums = DrumChannel.find(file, source.channel());
-        Conversion conversion = Conversion.of(drums.part(), Crosswalk.propose(source, target));
+        Conversion conversion = Conversion.of(drums.part(), Crosswalk.propose(source, target, drums.part()));
         if (wantsStatement(accept)) {
             return ResponseEntity.ok()
                     .contentType(MediaType.APPLICATION_JSON)

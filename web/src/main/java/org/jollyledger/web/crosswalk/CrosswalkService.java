@@ -81,11 +81,8 @@ class CrosswalkService {
         StoredMap source = ledger.get(entity.sourceMapId());
         StoredMap target = ledger.get(entity.targetMapId());
         Optional<CrosswalkRevisionEntity> revision = current(entity);
-        Crosswalk crosswalk = Crosswalk.withChoices(
-                source.map(),
-                target.map(),
-                revision.map(CrosswalkService::routes).orElse(List.of()));
         DrumChannel drums = DrumChannel.find(part.file(), source.map().channel());
+        Crosswalk crosswalk = withChoices(Crosswalk.propose(source.map(), target.map(), drums.part()), revision);
         return new OpenCrosswalk(
                 id,
                 entity.revision(),
@@ -110,10 +107,7 @@ class CrosswalkService {
     @Transactional
     public String choose(long id, int base, int sourceNote, String choice) {
         CrosswalkEntity entity = entityAt(id, base);
-        NoteMap source = ledger.get(entity.sourceMapId()).map();
-        NoteMap target = ledger.get(entity.targetMapId()).map();
-        Crosswalk before = Crosswalk.withChoices(
-                source, target, current(entity).map(CrosswalkService::routes).orElse(List.of()));
+        Crosswalk before = get(id).crosswalk();
         Crosswalk after;
         try {
             after = change(before, Note.of(sourceNote), choice);
@@ -126,6 +120,13 @@ class CrosswalkService {
         revisions.save(new CrosswalkRevisionEntity(
                 id, number, parent, summary, RoutesJson.write(after.routes()), clock.instant()));
         return summary;
+    }
+
+    /** A crosswalk with those of some earlier choices that its maps still allow. */
+    private static Crosswalk withChoices(Crosswalk proposal, Optional<CrosswalkRevisionEntity> revision) {
+        return proposal.with(revision.map(CrosswalkService::routes).orElse(List.of()).stream()
+                .filter(proposal::fits)
+                .toList());
     }
 
     private static Crosswalk change(Crosswalk before, Note source, String choice) {

@@ -30,7 +30,7 @@ class DemoTest {
         NoteMap source = map(from);
         Part part = DrumChannel.find(MidiFile.read(CueBook.cues().get(cue)), source.channel())
                 .part();
-        return Conversion.of(part, Crosswalk.propose(source, map(to))).statement();
+        return Conversion.of(part, Crosswalk.propose(source, map(to), part)).statement();
     }
 
     @Test

@@ -1,0 +1,263 @@
+package org.jollyledger.core.crosswalk;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.jollyledger.core.crosswalk.Crosswalk.OtherWay;
+import org.jollyledger.core.crosswalk.Harms.Weighed;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.Articulation;
+import org.jollyledger.core.sound.SoundDistance;
+
+/**
+ * The routes between two maps that do the least harm to the music: one for each note that the source map lists. All
+ * lines are weighed together, so that what sounds together stays apart, and a fill goes its way. Among equals the line
+ * on the same note is taken, then the one shown first. A map onto itself changes nothing.
+ */
+final class Plan {
+    /** Costs for choosing among equals; far smaller than any harm. */
+    private static final double ANOTHER_NOTE = 1e-8;
+
+    private static final double LATER_LINE = 1e-11;
+
+    private final NoteMap source;
+    private final NoteMap target;
+    private final Harms harms;
+    private final List<Line> lines;
+    private final Map<Note, Integer> place = new HashMap<>();
+    /** For each line the lines it can go to; the last choice of each is silence. */
+    private final List<List<Optional<Line>>> choices;
+
+    /** For each line the notes it can go to. */
+    private final List<BitSet> ends;
+
+    private final CostNetwork network;
+    private final int[] chosen;
+
+    private Plan(NoteMap source, NoteMap target, Use use) {
+        this.source = source;
+        this.target = target;
+        harms = new Harms(use);
+        lines = source.firstLines();
+        choices = lines.stream().map(this::choicesOf).toList();
+        ends = choices.stream().map(Plan::notes).toList();
+        network = new CostNetwork(
+                IntStream.range(0, lines.size()).mapToObj(this::ownCosts).toArray(double[][]::new));
+        for (int i = 0; i < lines.size(); i++) {
+            place.put(lines.get(i).note(), i);
+            for (int j = 0; j < i; j++) {
+                join(j, i);
+            }
+        }
+        chosen = source.equals(target) ? ontoItself() : network.cheapest();
+    }
+
+    /** The plan for whatever is typically played. */
+    static Plan typical(NoteMap source, NoteMap target) {
+        return new Plan(source, target, new TypicalUse());
+    }
+
+    /** The plan for what a part plays. */
+    static Plan of(NoteMap source, NoteMap target, Part part) {
+        return new Plan(source, target, new PartUse(part, source));
+    }
+
+    private List<Optional<Line>> choicesOf(Line line) {
+        List<Optional<Line>> found = new ArrayList<>();
+        if (line.sound().isDrum() || source.equals(target)) {
+            target.firstLines().stream()
+                    .filter(candidate ->
+                            line.sound().distanceTo(candidate.sound()).isSubstitute())
+                    .forEach(candidate -> found.add(Optional.of(candidate)));
+        }
+        found.add(Optional.empty());
+        return found;
+    }
+
+    private static BitSet notes(List<Optional<Line>> choices) {
+        BitSet notes = new BitSet();
+        choices.forEach(line -> line.ifPresent(end -> notes.set(end.note().number())));
+        return notes;
+    }
+
+    private double[] ownCosts(int at) {
+        List<Optional<Line>> its = choices.get(at);
+        double[] costs = new double[its.size()];
+        for (int i = 0; i < costs.length; i++) {
+            Optional<Line> to = its.get(i);
+            costs[i] = sum(harms.alone(lines.get(at), to)) + i * LATER_LINE;
+            if (to.isPresent() && !to.get().note().equals(lines.get(at).note())) {
+                costs[i] += ANOTHER_NOTE;
+            }
+        }
+        return costs;
+    }
+
+    private static double sum(List<Weighed> harms) {
+        return harms.stream().mapToDouble(Weighed::cost).sum();
+    }
+
+    private void join(int one, int other) {
+        if (!harms.touch(lines.get(one), lines.get(other), ends.get(one).intersects(ends.get(other)))) {
+            return;
+        }
+        double[][] costs =
+                new double[choices.get(one).size()][choices.get(other).size()];
+        boolean any = false;
+        for (int i = 0; i < costs.length; i++) {
+            for (int j = 0; j < costs[i].length; j++) {
+                costs[i][j] = sum(between(one, i, other, j));
+                any |= costs[i][j] > 0;
+            }
+        }
+        if (any) {
+            network.join(one, other, costs);
+        }
+    }
+
+    private List<Weighed> between(int one, int oneChoice, int other, int otherChoice) {
+        return harms.between(
+                lines.get(one), choices.get(one).get(oneChoice),
+                lines.get(other), choices.get(other).get(otherChoice));
+    }
+
+    private int[] ontoItself() {
+        return IntStream.range(0, lines.size())
+                .map(at -> choices.get(at).indexOf(Optional.of(lines.get(at))))
+                .toArray();
+    }
+
+    /** One route for each source note, in the display order of the lines. */
+    List<Route> routes() {
+        return IntStream.range(0, lines.size())
+                .mapToObj(at -> new Route(lines.get(at).note(), targets(at), Route.Origin.PROPOSED))
+                .toList();
+    }
+
+    private List<Target> targets(int at) {
+        return planned(at).map(line -> List.of(Target.all(line.note()))).orElse(List.of());
+    }
+
+    private Optional<Line> planned(int at) {
+        return choices.get(at).get(chosen[at]);
+    }
+
+    /** What the plan costs: harm for a song of a thousand strokes. */
+    double cost() {
+        return network.cost(chosen);
+    }
+
+    CostNetwork network() {
+        return network;
+    }
+
+    /** Why the route of a note leads where it leads, in words. */
+    String reason(Note note) {
+        int at = place.get(note);
+        Line line = lines.get(at);
+        Optional<Line> to = planned(at);
+        if (to.isEmpty()) {
+            return whySilent(line);
+        }
+        SoundDistance distance = line.sound().distanceTo(to.get().sound());
+        int nearest = nearest(at);
+        boolean another = choices.get(at)
+                .get(nearest)
+                .filter(near -> line.sound().distanceTo(near.sound()).value() < distance.value())
+                .isPresent();
+        return another
+                ? distance.difference() + ", "
+                        + mostSaved(at, chosen[at], nearest)
+                                .map(worst -> worst.harm.avoided(worst.other))
+                                .orElse("all things weighed")
+                : distance.reason();
+    }
+
+    private int nearest(int at) {
+        return IntStream.range(0, choices.get(at).size() - 1)
+                .boxed()
+                .min(Comparator.comparingDouble(i -> lines.get(at)
+                        .sound()
+                        .distanceTo(choices.get(at).get(i).orElseThrow().sound())
+                        .value()))
+                .orElse(chosen[at]);
+    }
+
+    private record Named(Harm harm, String other, double cost) {}
+
+    /** What weighs most of all that one choice spares in comparison with another. */
+    private Optional<Named> mostSaved(int at, int choice, int instead) {
+        List<Named> all = new ArrayList<>(namedHarms(at, instead));
+        namedHarms(at, choice).stream()
+                .map(harm -> new Named(harm.harm, harm.other, -harm.cost))
+                .forEach(all::add);
+        return all.stream()
+                .collect(Collectors.groupingBy(
+                        named -> named.harm + " " + named.other,
+                        Collectors.reducing((one, other) -> new Named(one.harm, one.other, one.cost + other.cost))))
+                .values()
+                .stream()
+                .flatMap(Optional::stream)
+                .filter(named -> named.cost > 0)
+                .max(Comparator.comparingDouble(Named::cost).thenComparing(Named::other));
+    }
+
+    private List<Named> namedHarms(int at, int choice) {
+        List<Named> named = new ArrayList<>();
+        harms.alone(lines.get(at), choices.get(at).get(choice))
+                .forEach(harm -> named.add(new Named(harm.harm(), "", harm.cost())));
+        for (CostNetwork.Edge edge : network.edgesOf(at)) {
+            int other = edge.first() == at ? edge.second() : edge.first();
+            List<Weighed> found = edge.first() == at
+                    ? between(at, choice, other, chosen[other])
+                    : between(other, chosen[other], at, choice);
+            found.forEach(
+                    harm -> named.add(new Named(harm.harm(), lines.get(other).name(), harm.cost())));
+        }
+        return named;
+    }
+
+    private String whySilent(Line line) {
+        if (!line.sound().isDrum()) {
+            return "a control of its own instrument, no drum";
+        }
+        if (target.firstLines().isEmpty()) {
+            return "\"" + target.name() + "\" has no lines yet";
+        }
+        if (line.sound().articulation() == Articulation.CHOKE) {
+            return "no choke of that cymbal here, and a stroke in its place would sound instead of stopping";
+        }
+        return "nothing here comes near a " + line.sound().piece().words();
+    }
+
+    /** The other ways for a note, from the cheapest to the dearest, when all other routes stay as planned. */
+    List<OtherWay> otherWays(Note note) {
+        int at = place.get(note);
+        double planned = network.costOf(at, chosen[at], chosen);
+        return IntStream.range(0, choices.get(at).size())
+                .filter(choice -> choice != chosen[at])
+                .mapToObj(choice -> new OtherWay(
+                        choices.get(at).get(choice),
+                        Math.max(0, network.costOf(at, choice, chosen) - planned),
+                        because(at, choice)))
+                .sorted(Comparator.comparingDouble(OtherWay::extra))
+                .toList();
+    }
+
+    private String because(int at, int choice) {
+        Named worst = mostSaved(at, chosen[at], choice).orElse(new Named(Harm.SUBSTITUTE, "", 0));
+        Optional<Line> to = choices.get(at).get(choice);
+        return worst.harm == Harm.SUBSTITUTE && to.isPresent()
+                ? lines.get(at).sound().distanceTo(to.get().sound()).difference()
+                : worst.harm.done(worst.other);
+    }
+}

@@ -1,0 +1,106 @@
+package org.jollyledger.core.crosswalk;
+
+import static org.jollyledger.core.sound.KitPiece.CHINA;
+import static org.jollyledger.core.sound.KitPiece.CRASH;
+import static org.jollyledger.core.sound.KitPiece.HIHAT;
+import static org.jollyledger.core.sound.KitPiece.KICK;
+import static org.jollyledger.core.sound.KitPiece.RIDE;
+import static org.jollyledger.core.sound.KitPiece.SNARE;
+import static org.jollyledger.core.sound.KitPiece.SPLASH;
+import static org.jollyledger.core.sound.KitPiece.TOM;
+
+import java.util.HashMap;
+import java.util.Map;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.sound.Family;
+import org.jollyledger.core.sound.KitPiece;
+import org.jollyledger.core.sound.Sound;
+
+/**
+ * How a kit is played in a song of a thousand strokes or so, for when no part is at hand. The numbers are our own
+ * judgement of common practice, ordered rather than measured.
+ */
+final class TypicalUse implements Use {
+    private static final Map<KitPiece, Double> STROKES = Map.of(
+            KICK, 180.0,
+            SNARE, 170.0,
+            HIHAT, 260.0,
+            RIDE, 110.0,
+            TOM, 16.0,
+            CRASH, 16.0,
+            CHINA, 5.0,
+            SPLASH, 4.0);
+    private static final double STROKES_OF_OTHERS = 3;
+    /** The farther an articulation is from the plain stroke, the more seldom it is. */
+    private static final double RARITY = 3;
+
+    private static final double CYMBALS_TOGETHER = 0.15;
+    private static final double TOMS_TOGETHER = 0.05;
+    private static final double OTHERS_TOGETHER = 0.02;
+    private static final double NEXT_TOM_DOWN = 0.30;
+    private static final double OTHER_TOM_DOWN = 0.10;
+    private static final double TOM_UP = 0.06;
+    private static final double SNARE_TO_TOM = 0.15;
+    private static final double HAT_STEPS = 0.10;
+
+    private final Map<Sound, Double> weights = new HashMap<>();
+
+    @Override
+    public double weight(Line line) {
+        return weights.computeIfAbsent(line.sound(), TypicalUse::weight);
+    }
+
+    private static double weight(Sound sound) {
+        double strokes = STROKES.getOrDefault(sound.piece(), STROKES_OF_OTHERS);
+        double rarity = Sound.of(sound.piece(), 1, sound.piece().usualArticulation())
+                        .distanceTo(Sound.of(sound.piece(), 1, sound.articulation()))
+                        .value()
+                * RARITY;
+        double share = sound.family() == Family.TOM ? 1 : 1.0 / sound.number();
+        return strokes * share * Math.max(0.05, 1 - rarity);
+    }
+
+    @Override
+    public double together(Line one, Line other) {
+        return softer(one, other)
+                * togetherShare(one.sound().family(), other.sound().family());
+    }
+
+    private static double togetherShare(Family one, Family other) {
+        if (one == Family.CYMBAL && other == Family.CYMBAL) {
+            return CYMBALS_TOGETHER;
+        }
+        return one == Family.TOM && other == Family.TOM ? TOMS_TOGETHER : OTHERS_TOGETHER;
+    }
+
+    @Override
+    public double inFill(Line earlier, Line later) {
+        if (!Harms.isFillDrum(earlier) || !Harms.isFillDrum(later)) {
+            return 0;
+        }
+        return softer(earlier, later) * fillShare(earlier.sound(), later.sound());
+    }
+
+    private static double fillShare(Sound earlier, Sound later) {
+        if (later.piece() != TOM) {
+            return 0;
+        }
+        if (earlier.piece() != TOM) {
+            return SNARE_TO_TOM;
+        }
+        int down = later.number() - earlier.number();
+        if (down == 1) {
+            return NEXT_TOM_DOWN;
+        }
+        return down > 1 ? OTHER_TOM_DOWN : down < 0 ? TOM_UP : 0;
+    }
+
+    @Override
+    public double hatStep(Line earlier, Line later) {
+        return Harms.isStruckHat(earlier) && Harms.isStruckHat(later) ? softer(earlier, later) * HAT_STEPS : 0;
+    }
+
+    private double softer(Line one, Line other) {
+        return Math.min(weight(one), weight(other));
+    }
+}

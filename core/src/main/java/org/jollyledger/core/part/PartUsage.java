@@ -1,0 +1,134 @@
+package org.jollyledger.core.part;
+
+import java.util.Arrays;
+import java.util.BitSet;
+import org.jollyledger.core.midi.Division;
+
+/**
+ * How a part uses its notes: how often and how loudly each is played, which sound together, and which follow one
+ * another. Weights are counted in hits of full loudness; the softest hit counts {@value #SOFTEST}.
+ */
+public final class PartUsage {
+    private static final int NOTES = 128;
+    private static final double SOFTEST = 0.4;
+    private static final int LOUDEST_VELOCITY = 127;
+    /** Hits no farther apart than this part of a quarter are meant to sound together: two hands are never exact. */
+    private static final int TOGETHER = 24;
+
+    private final Part part;
+    private final int[] order;
+    private final double quarter;
+    private final double[] weights = new double[NOTES];
+    private final double[] together = new double[NOTES * NOTES];
+
+    private PartUsage(Part part) {
+        this.part = part;
+        boolean tracksApart = part.file().format() == 2;
+        order = tracksApart ? tracksInTurn(part.hitCount()) : part.hitsInTime();
+        quarter = quarter(part);
+        weigh();
+    }
+
+    /** Counts the hits of a part. */
+    public static PartUsage of(Part part) {
+        return new PartUsage(part);
+    }
+
+    /** How much one hit counts: its velocity brought to {@value #SOFTEST} to 1. */
+    public static double loudness(int velocity) {
+        return SOFTEST + (1 - SOFTEST) * velocity / LOUDEST_VELOCITY;
+    }
+
+    private static int[] tracksInTurn(int count) {
+        int[] order = new int[count];
+        Arrays.setAll(order, hit -> hit);
+        return order;
+    }
+
+    /** A quarter in ticks; where film frames are counted, that of 120 quarters a minute. */
+    private static double quarter(Part part) {
+        return part.file().division() instanceof Division.Smpte smpte
+                ? smpte.ticksPerSecond() / 2.0
+                : ((Division.TicksPerBeat) part.file().division()).ticks();
+    }
+
+    private void weigh() {
+        long window = (long) (quarter / TOGETHER);
+        for (int i = 0; i < order.length; i++) {
+            int hit = order[i];
+            double loudness = loudness(part.velocity(hit));
+            weights[part.note(hit)] += loudness;
+            for (int before = i - 1; before >= 0 && ticksBetween(order[before], hit) <= window; before--) {
+                int other = order[before];
+                if (part.note(other) != part.note(hit)) {
+                    double softer = Math.min(loudness, loudness(part.velocity(other)));
+                    together[part.note(hit) * NOTES + part.note(other)] += softer;
+                    together[part.note(other) * NOTES + part.note(hit)] += softer;
+                }
+            }
+        }
+    }
+
+    /** Very many where the two stand in tracks that do not play together. */
+    private long ticksBetween(int earlier, int later) {
+        boolean apart = part.file().format() == 2 && part.track(earlier) != part.track(later);
+        return apart ? Long.MAX_VALUE : part.tick(later) - part.tick(earlier);
+    }
+
+    /** The hits of a note, each counted by its loudness. */
+    public double weight(int note) {
+        return weights[note];
+    }
+
+    /** All hits, each counted by its loudness. */
+    public double weight() {
+        return Arrays.stream(weights).sum();
+    }
+
+    /** How often two different notes sound together, each time counted by the softer of the two. */
+    public double together(int note, int other) {
+        return together[note * NOTES + other];
+    }
+
+    /**
+     * How often one note follows another, when no notes but some are looked at: directly, each time counted by the
+     * softer of the two, and with one other note between them, counted half. Repeated strokes count as one; strokes
+     * that sound together do not follow one another.
+     *
+     * @param notes the notes that are looked at
+     * @param quarters the longest time from one stroke to the next, in quarters
+     * @return 128 rows of 128: how often the column's note follows the row's
+     */
+    public double[][] successions(BitSet notes, double quarters) {
+        double[][] follows = new double[NOTES][NOTES];
+        long window = (long) (quarter / TOGETHER);
+        long longest = Math.round(quarter * quarters);
+        int last = Part.NONE;
+        int before = Part.NONE;
+        for (int hit : order) {
+            if (!notes.get(part.note(hit))) {
+                continue;
+            }
+            long ticks = last == Part.NONE ? Long.MAX_VALUE : ticksBetween(last, hit);
+            if (last != Part.NONE && ticks <= window) {
+                continue;
+            }
+            if (ticks > longest) {
+                before = Part.NONE;
+            } else if (part.note(last) != part.note(hit)) {
+                follow(follows, last, hit, 1);
+                if (before != Part.NONE && part.note(before) != part.note(hit)) {
+                    follow(follows, before, hit, 0.5);
+                }
+                before = last;
+            }
+            last = hit;
+        }
+        return follows;
+    }
+
+    private void follow(double[][] follows, int earlier, int later, double share) {
+        follows[part.note(earlier)][part.note(later)] +=
+                share * Math.min(loudness(part.velocity(earlier)), loudness(part.velocity(later)));
+    }
+}

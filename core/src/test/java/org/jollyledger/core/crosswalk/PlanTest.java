@@ -1,0 +1,276 @@
+package org.jollyledger.core.crosswalk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.Random;
+import java.util.stream.IntStream;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.MapKind;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.Articulation;
+import org.jollyledger.core.sound.KitPiece;
+import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.support.Grooves;
+import org.jollyledger.core.support.RandomMaps;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PlanTest {
+    /** A map of given sounds on the notes from 60 on; other notes than those of the source, so that none is preferred. */
+    private static NoteMap map(int firstNote, String... sounds) {
+        List<Line> lines = new ArrayList<>();
+        for (String sound : sounds) {
+            lines.add(Line.of(firstNote + lines.size(), Sound.parse(sound).words(), Sound.parse(sound)));
+        }
+        return map(lines);
+    }
+
+    private static NoteMap map(List<Line> lines) {
+        return new NoteMap(
+                "Map " + lines.size(),
+                "",
+                MapKind.LIBRARY,
+                OctaveConvention.C3,
+                OptionalInt.of(10),
+                ChokeExpression.NOTE,
+                OpennessExpression.NOTES,
+                lines,
+                "");
+    }
+
+    private static final int SOURCE = 36;
+    private static final int TARGET = 60;
+
+    /** The target sounds of the source sounds, in their order; "-" for silence. */
+    private static List<String> plan(NoteMap source, NoteMap target, String groove) throws Exception {
+        Crosswalk crosswalk = groove.isEmpty()
+                ? Crosswalk.propose(source, target)
+                : Crosswalk.propose(source, target, part(source, groove));
+        return source.lines().stream()
+                .map(line -> crosswalk.routeFrom(line.note()).orElseThrow())
+                .map(route -> route.isSilent()
+                        ? "-"
+                        : target.lineAt(route.targets().get(0).note())
+                                .orElseThrow()
+                                .sound()
+                                .code())
+                .toList();
+    }
+
+    private static Part part(NoteMap map, String groove) throws Exception {
+        return Part.of(MidiFile.read(Grooves.file(map, groove)), Channels.only(10));
+    }
+
+    @Provide
+    Arbitrary<NoteMap> maps() {
+        return RandomMaps.maps();
+    }
+
+    @Provide
+    Arbitrary<Random> randoms() {
+        return Arbitraries.randomValue(random -> new Random(random.nextLong()));
+    }
+
+    private static NoteMap smallMap(Random random, int firstNote, int count) {
+        KitPiece[] pieces = {
+            KitPiece.TOM,
+            KitPiece.TOM,
+            KitPiece.CRASH,
+            KitPiece.CRASH,
+            KitPiece.RIDE,
+            KitPiece.HIHAT,
+            KitPiece.SNARE,
+            KitPiece.CHINA
+        };
+        List<Line> lines = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            KitPiece piece = pieces[random.nextInt(pieces.length)];
+            List<Articulation> articulations = piece.articulations()
+                    .subList(0, Math.min(4, piece.articulations().size()));
+            Sound sound =
+                    Sound.of(piece, 1 + random.nextInt(4), articulations.get(random.nextInt(articulations.size())));
+            lines.add(Line.of(firstNote + i, "Line " + i, sound));
+        }
+        return map(lines);
+    }
+
+    /** Against trying every assignment. */
+    @Property(tries = 300)
+    void noAssignmentIsCheaperThanThePlan(@ForAll("randoms") Random random) throws Exception {
+        NoteMap source = smallMap(random, SOURCE, 1 + random.nextInt(6));
+        NoteMap target = smallMap(random, TARGET, random.nextInt(6));
+        Plan plan = random.nextBoolean()
+                ? Plan.typical(source, target)
+                : Plan.of(source, target, part(source, Grooves.random(random, source)));
+        CostNetwork network = plan.network();
+        int[] choices = source.lines().stream()
+                .mapToInt(line -> plan.otherWays(line.note()).size() + 1)
+                .toArray();
+        double cheapest = cheapest(network, choices, new int[choices.length], 0);
+        assertThat(plan.cost()).isCloseTo(cheapest, within(1e-9));
+    }
+
+    private static double cheapest(CostNetwork network, int[] choices, int[] chosen, int at) {
+        if (at == choices.length) {
+            return network.cost(chosen);
+        }
+        double least = Double.POSITIVE_INFINITY;
+        for (chosen[at] = 0; chosen[at] < choices[at]; chosen[at]++) {
+            least = Math.min(least, cheapest(network, choices, chosen, at + 1));
+        }
+        return least;
+    }
+
+    /** Against trying every assignment, in networks that are harder than those of drum maps. */
+    @Property(tries = 300)
+    void theNetworkFindsTheCheapestOfAll(@ForAll("randoms") Random random) {
+        int[] choices = random.ints(1 + random.nextInt(7), 1, 5).toArray();
+        CostNetwork network = new CostNetwork(
+                Arrays.stream(choices).mapToObj(count -> costs(random, count)).toArray(double[][]::new));
+        for (int i = 0; i < choices.length; i++) {
+            for (int j = 0; j < i; j++) {
+                if (random.nextInt(3) > 0) {
+                    int columns = choices[i];
+                    network.join(
+                            j,
+                            i,
+                            IntStream.range(0, choices[j])
+                                    .mapToObj(row -> costs(random, columns))
+                                    .toArray(double[][]::new));
+                }
+            }
+        }
+        assertThat(network.cost(network.cheapest()))
+                .isCloseTo(cheapest(network, choices, new int[choices.length], 0), within(1e-9));
+    }
+
+    private static double[] costs(Random random, int count) {
+        return random.doubles(count)
+                .map(cost -> random.nextBoolean() ? cost : 0)
+                .toArray();
+    }
+
+    /** Where nothing is played together or in a row, the nearest sound is the least harm. */
+    @Property(tries = 200)
+    void aLineAloneGoesToTheNearestSound(@ForAll("maps") NoteMap source, @ForAll("maps") NoteMap target) {
+        for (Line line : source.firstLines()) {
+            NoteMap alone = source.withLines(List.of(line));
+            if (alone.equals(target)) {
+                continue;
+            }
+            Crosswalk crosswalk = Crosswalk.propose(alone, target);
+            Route route = crosswalk.routeFrom(line.note()).orElseThrow();
+            double nearest = target.firstLines().stream()
+                    .mapToDouble(candidate ->
+                            line.sound().distanceTo(candidate.sound()).value())
+                    .min()
+                    .orElse(1);
+            assertThat(crosswalk.reason(route)).isNotBlank();
+            if (route.isSilent()) {
+                assertThat(nearest >= 0.70 || !line.sound().isDrum()).isTrue();
+            } else {
+                assertThat(crosswalk.distance(route, route.targets().get(0)).value())
+                        .isCloseTo(nearest, within(1e-9));
+            }
+        }
+    }
+
+    @Property(tries = 200)
+    void otherWaysAreToldFromTheLeastHarmOn(@ForAll("maps") NoteMap source, @ForAll("maps") NoteMap target) {
+        Crosswalk crosswalk = Crosswalk.propose(source, target);
+        for (Line line : source.firstLines()) {
+            List<Crosswalk.OtherWay> ways = crosswalk.otherWays(line.note());
+            assertThat(ways).isSortedAccordingTo(Comparator.comparingDouble(Crosswalk.OtherWay::extra));
+            assertThat(ways).allSatisfy(way -> {
+                assertThat(way.extra()).isNotNegative();
+                assertThat(way.because()).isNotBlank().doesNotContain("%");
+            });
+        }
+    }
+
+    /**
+     * The facts of check-values (common practice). Sounds from the first column go to those of the third when the
+     * second is what a part plays: moments by spaces, what is struck together joined by "+", numbers are lines from 0.
+     */
+    @ParameterizedTest
+    @CsvSource({
+        // Two crashes struck together are one for each hand.
+        "crash.2 crash.3, 0+1 . 0+1, crash.1 crash.2, crash.2.edge crash.1.edge",
+        "crash.1 crash.2 crash.3, 1+2 . 0, crash.1 crash.2, crash.1.edge crash.2.edge crash.1.edge",
+        // With only one hanging tom left, the next falls to a floor tom.
+        "tom.1 tom.2 tom.3 tom.4, 0 0 1 1 2 2 3 3, tom.1 tom.2 tom.3, tom.1.head tom.2.head tom.3.head tom.3.head",
+        "tom.1 tom.2 tom.3 tom.4, 0 0 1 1 2 2 3 3, tom.1 tom.2, tom.1.head tom.1.head tom.2.head tom.2.head",
+        // A second crash that is only struck with the first one becomes another cymbal rather than nothing.
+        "crash.1 crash.2, 0+1 . 0+1, crash.1 ride.1.edge, crash.1.edge ride.1.edge",
+        // Struck alone, it may as well be the same crash.
+        "crash.1 crash.2, 0 . 1 . 0 . 1, crash.1 ride.1.edge, crash.1.edge crash.1.edge",
+        // Two pedals on one kick drum are one drum.
+        "kick.left kick.right, 0 1 0 1 0+1, kick, kick.hit kick.hit",
+        // A choke stops its own cymbal or none.
+        "crash.1 crash.1.choke crash.2 crash.2.choke, 0+2 0+2 0+2 1 2 3, crash.1 crash.1.choke china.1, "
+                + "crash.1.edge crash.1.choke china.1.edge -",
+        // Cymbals keep their sides where both are told.
+        "crash.1.left crash.2.right, 0 . 1, crash.1.right crash.2.left, crash.2.left.edge crash.1.right.edge",
+    })
+    void theProposalKeepsTheMusic(String source, String groove, String target, String expected) throws Exception {
+        assertThat(plan(map(SOURCE, source.split(" ")), map(TARGET, target.split(" ")), groove))
+                .containsExactly(expected.split(" "));
+    }
+
+    /** Without a part, typical use says the same. */
+    @ParameterizedTest
+    @CsvSource({
+        "crash.1 crash.2 crash.3, crash.1 crash.2, crash.1.edge crash.2.edge crash.2.edge",
+        "tom.1 tom.2 tom.3 tom.4, tom.1 tom.2 tom.3, tom.1.head tom.2.head tom.3.head tom.3.head",
+        "tom.1 tom.2 tom.3 tom.4 tom.5 tom.6, tom.1 tom.2, "
+                + "tom.1.head tom.1.head tom.1.head tom.2.head tom.2.head tom.2.head",
+        "hihat.tip.closed hihat.tip.half hihat.tip.open, hihat.tip.closed hihat.tip.open, "
+                + "hihat.tip.closed hihat.tip.open hihat.tip.open",
+    })
+    void typicalUseKeepsTheMusic(String source, String target, String expected) throws Exception {
+        assertThat(plan(map(SOURCE, source.split(" ")), map(TARGET, target.split(" ")), ""))
+                .containsExactly(expected.split(" "));
+    }
+
+    @Test
+    void theReasonTellsWhatWasKeptApart() throws Exception {
+        NoteMap source = map(SOURCE, "crash.1", "crash.2");
+        NoteMap target = map(TARGET, "crash.1", "ride.1.edge");
+        Crosswalk crosswalk = Crosswalk.propose(source, target, part(source, "0+1 . 0+1"));
+        assertThat(crosswalk.reason(crosswalk.routeFrom(Note.of(SOURCE + 1)).orElseThrow()))
+                .isEqualTo("ride 1, edge in place of crash 2, "
+                        + "so that it and crash 1, edge still sound together as two");
+        assertThat(crosswalk.otherWays(Note.of(SOURCE + 1)).get(0).because())
+                .isEqualTo("it and crash 1, edge, struck together, become one");
+    }
+
+    /** A hit counts by its loudness: what is played often and loudly has its way. */
+    @Test
+    void whatIsPlayedMoreHasItsWay() throws Exception {
+        NoteMap source = map(SOURCE, "crash.1", "crash.2", "crash.3");
+        NoteMap target = map(TARGET, "crash.1", "china.1");
+        assertThat(plan(source, target, "0+2 0+2 0+2 1 1 1 1 1 1 1"))
+                .containsExactly("crash.1.edge", "crash.1.edge", "china.1.edge");
+        assertThat(plan(source, target, "0+1 0+1 0+1 2 2 2 2 2 2 2"))
+                .containsExactly("crash.1.edge", "china.1.edge", "crash.1.edge");
+    }
+}
