@@ -1,6 +1,7 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.Arrays;
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.jollyledger.core.crosswalk.Statement.Entry;
 import org.jollyledger.core.crosswalk.Statement.Ledger;
@@ -14,14 +15,18 @@ import org.jspecify.annotations.Nullable;
 /**
  * A part taken along the routes of a crosswalk: the bytes of the new file, and the statement.
  *
- * <p>A hit goes to every target whose velocities hold it; the first is its own, others are layers. A hit keeps its own
- * end. Hits from different lines that land on one note at one moment fold into the loudest; hits that already stood on
+ * <p>A hit goes to every target whose velocities hold it, or to the first of them; the first is its own, others are
+ * layers. A hit keeps its own end, unless its target fixes a length; a fixed length ends where the next hit on its note
+ * begins. Hits from different lines that land on one note at one moment fold into the loudest; hits that already stood on
  * one note at one moment stay as they were. Key pressure goes with the hit it follows. When the target map uses one
  * channel, hits move to it. Nothing else in the file is touched.
  */
 public final class Conversion {
     private static final int NONE = Part.NONE;
     private static final int CHANNELS = 16;
+    /** The velocity with which notes of fixed length are released: the middle one, for want of a better. */
+    private static final int RELEASE = 64;
+
     private static final int[] NO_LAYERS = {};
     /** How many earlier hits of a note are looked at for one that ends as the next begins. */
     private static final int MOST_OPEN_HITS = 16;
@@ -45,6 +50,8 @@ public final class Conversion {
 
     private byte[] outputNotes;
     private boolean[] gone;
+    /** The targets of outputs that change more than their note; empty where there are none. */
+    private @Nullable Target[] shaping = {};
 
     private final byte[] bytes;
     private final Statement statement;
@@ -58,7 +65,10 @@ public final class Conversion {
         boolean ontoItself = crosswalk.source().equals(crosswalk.target());
         newChannel = ontoItself ? OptionalInt.empty() : crosswalk.target().channel();
 
-        oneChannel = newChannel.isPresent() || part.channels().count() == 1;
+        boolean apart = crosswalk.routes().stream()
+                .flatMap(route -> route.targets().stream())
+                .anyMatch(target -> target.channel().isPresent());
+        oneChannel = !apart && (newChannel.isPresent() || part.channels().count() == 1);
         keyCount = oneChannel ? Note.COUNT : CHANNELS * Note.COUNT;
 
         int[] hitsPerNote = part.hitsPerNote();
@@ -89,7 +99,15 @@ public final class Conversion {
 
     /** The channels on which the hits come out. */
     public Channels channels() {
-        return newChannel.isPresent() ? Channels.only(newChannel.getAsInt()) : part.channels();
+        int mask = newChannel.isPresent()
+                ? 1 << newChannel.getAsInt() - 1
+                : part.channels().mask();
+        for (Target target : shaping) {
+            if (target != null && target.channel().isPresent()) {
+                mask |= 1 << target.channel().getAsInt() - 1;
+            }
+        }
+        return new Channels(mask);
     }
 
     private void takeRoutes(int[] hitsPerNote, Ledger ledger) {
@@ -123,11 +141,16 @@ public final class Conversion {
             if (velocity < table.from[note][i] || velocity > table.to[note][i]) {
                 continue;
             }
+            if (sounds && table.firstOnly[note]) {
+                break;
+            }
             if (sounds) {
                 addLayer(hit, targets[i]);
+                shape(outputCount - 1, note, i);
                 ledger.book(Entry.LAYERED, note, 1);
                 continue;
             }
+            shape(hit, note, i);
             sounds = true;
             outputNotes[hit] = (byte) targets[i];
             ledger.book(table.entries[note][i], note, 1);
@@ -141,6 +164,20 @@ public final class Conversion {
             ledger.book(Entry.SILENT, note, 1);
             ledger.lose(Entry.SILENT, hit, Ledger.NOWHERE);
         }
+    }
+
+    private void shape(int output, int note, int target) {
+        if (!table.shapes[note][target]) {
+            return;
+        }
+        if (output >= shaping.length) {
+            shaping = Arrays.copyOf(shaping, Math.max(hitCount, output + output / 2 + 16));
+        }
+        shaping[output] = table.targets[note][target];
+    }
+
+    private @Nullable Target shaping(int output) {
+        return output < shaping.length ? shaping[output] : null;
     }
 
     private void addLayer(int hit, int note) {
@@ -184,13 +221,27 @@ public final class Conversion {
         return output < hitCount ? output : layerHits[output - hitCount];
     }
 
-    private int newChannel(int hit) {
-        return newChannel.orElse(part.channel(hit));
+    private int newChannel(int output) {
+        Target shaped = shaping(output);
+        return shaped != null && shaped.channel().isPresent()
+                ? shaped.channel().getAsInt()
+                : newChannel.orElse(part.channel(hitOf(output)));
+    }
+
+    private int newVelocity(int output) {
+        Target shaped = shaping(output);
+        int velocity = part.velocity(hitOf(output));
+        return shaped == null ? velocity : shaped.curve().apply(velocity);
+    }
+
+    private Optional<NoteLength> newLength(int output) {
+        Target shaped = shaping(output);
+        return shaped == null ? Optional.empty() : shaped.length();
     }
 
     private int key(int output) {
         int note = outputNotes[output];
-        return oneChannel ? note : newChannel(hitOf(output)) - 1 << 7 | note;
+        return oneChannel ? note : newChannel(output) - 1 << 7 | note;
     }
 
     private int origin(int output) {
@@ -245,7 +296,7 @@ public final class Conversion {
         mixed[key] = true;
         int loudest = output;
         for (int other = last; other != NONE; other = previous[other]) {
-            if (part.velocity(hitOf(other)) >= part.velocity(hitOf(loudest))) {
+            if (newVelocity(other) >= newVelocity(loudest)) {
                 loudest = other;
             }
         }
@@ -302,12 +353,19 @@ public final class Conversion {
         if (contested != null) {
             endBeforeNextBegins(edit, contested);
         }
+        if (shaping.length > 0) {
+            setLengths(edit);
+        }
         movePressures(edit);
         return edit.toBytes();
     }
 
     private void remove(MidiEdit edit, int hit) {
         edit.remove(part.track(hit), part.onEvent(hit));
+        removeEnd(edit, hit);
+    }
+
+    private void removeEnd(MidiEdit edit, int hit) {
         if (!part.hangs(hit)) {
             edit.remove(part.track(hit), part.endEvent(hit));
         }
@@ -315,7 +373,12 @@ public final class Conversion {
 
     private void move(MidiEdit edit, int hit) {
         moveEvent(edit, hit, part.onEvent(hit));
-        if (!part.hangs(hit)) {
+        if (shaping(hit) != null) {
+            edit.setVelocity(part.track(hit), part.onEvent(hit), newVelocity(hit));
+        }
+        if (newLength(hit).isPresent()) {
+            removeEnd(edit, hit);
+        } else if (!part.hangs(hit)) {
             moveEvent(edit, hit, part.endEvent(hit));
         }
     }
@@ -323,21 +386,54 @@ public final class Conversion {
     private void moveEvent(MidiEdit edit, int hit, int event) {
         int track = part.track(hit);
         edit.setNote(track, event, outputNotes[hit]);
-        if (newChannel.isPresent()) {
-            edit.setChannel(track, event, newChannel.getAsInt());
+        if (newChannel.isPresent() || shaping(hit) != null) {
+            edit.setChannel(track, event, newChannel(hit));
         }
     }
 
     private void insert(MidiEdit edit, int layer) {
         int hit = hitOf(layer);
         int track = part.track(hit);
-        int channelBits = newChannel(hit) - 1;
-        edit.insertAfter(track, part.onEvent(hit), 0x90 | channelBits, outputNotes[layer], part.velocity(hit));
-        if (!part.hangs(hit)) {
+        int channelBits = newChannel(layer) - 1;
+        edit.insertAfter(track, part.onEvent(hit), 0x90 | channelBits, outputNotes[layer], newVelocity(layer));
+        if (!part.hangs(hit) && newLength(layer).isEmpty()) {
             MidiTrack source = part.file().tracks().get(track);
             int end = part.endEvent(hit);
             edit.insertAfter(track, end, source.command(end) | channelBits, outputNotes[layer], source.data2(end));
         }
+    }
+
+    /** Ends the outputs of fixed length: backwards, so that it is known where the next one on a note begins. */
+    private void setLengths(MidiEdit edit) {
+        long[] next = new long[CHANNELS * Note.COUNT];
+        int track = NONE;
+        int[] layersOfHit = firstLayers();
+        for (int hit = hitCount - 1; hit >= 0; hit--) {
+            if (part.track(hit) != track) {
+                track = part.track(hit);
+                Arrays.fill(next, Long.MAX_VALUE);
+            }
+            setLength(edit, hit, next);
+            for (int layer = layersOfHit[hit]; layer != NONE && layer < outputCount && hitOf(layer) == hit; layer++) {
+                setLength(edit, layer, next);
+            }
+        }
+    }
+
+    private void setLength(MidiEdit edit, int output, long[] next) {
+        if (gone[output]) {
+            return;
+        }
+        int hit = hitOf(output);
+        int channelBits = newChannel(output) - 1;
+        int key = channelBits << 7 | outputNotes[output];
+        long begin = part.tick(hit);
+        newLength(output).ifPresent(length -> {
+            long wanted = begin + length.ticks(part.file().division());
+            long end = next[key] > begin ? Math.min(wanted, next[key]) : wanted;
+            edit.insertAt(part.track(hit), end, 0x80 | channelBits, outputNotes[output], RELEASE);
+        });
+        next[key] = begin;
     }
 
     /**
@@ -376,6 +472,7 @@ public final class Conversion {
     private boolean mayStillSound(int earlier, int later) {
         return part.track(earlier) == part.track(later)
                 && !part.hangs(earlier)
+                && newLength(earlier).isEmpty()
                 && part.endEvent(earlier) > part.onEvent(later);
     }
 
@@ -407,8 +504,8 @@ public final class Conversion {
             int track = part.pressureTrack(pressure);
             int event = part.pressureEvent(pressure);
             edit.setNote(track, event, outputNotes[hit]);
-            if (newChannel.isPresent()) {
-                edit.setChannel(track, event, newChannel.getAsInt());
+            if (newChannel.isPresent() || shaping(hit) != null) {
+                edit.setChannel(track, event, newChannel(hit));
             }
         }
     }

@@ -161,18 +161,18 @@ public final class Crosswalk {
     public record SoundDistanceToLine(Line line, SoundDistance distance) {}
 
     /**
-     * The ways a line could go instead of the proposed one, from the least harm to the most, when all other lines go as
-     * proposed. Lines that are no substitute at all are not among them; silence always is, unless it is proposed.
+     * The ways a line could go instead of where it goes, from the least harm to the most, when all other lines stay
+     * where they are. Lines that are no substitute at all are not among them.
      */
     public List<OtherWay> otherWays(Note note) {
-        return plan.otherWays(note);
+        return plan.otherWays(note, routes);
     }
 
     /**
      * Another way for a line.
      *
      * @param line the line of the target map; empty for silence
-     * @param extra how much more harm it does than the proposal, for a song of a thousand strokes; a stroke left silent
+     * @param extra how much more harm it does than the route that holds, less than 0 when it does less, for a song of a thousand strokes; a stroke left silent
      *     is {@value OtherWay#SILENT_STROKE}
      * @param because what it does, in words
      */

@@ -118,25 +118,36 @@ final class Harms {
      * Whether two lines may be played on one drum without losing a voice: two kicks are one drum with two pedals, and
      * two snares played as one are a layered stroke.
      */
-    private static boolean oneVoice(Line one, Line other) {
+    static boolean oneVoice(Line one, Line other) {
         KitPiece piece = one.sound().piece();
         boolean alike = piece == other.sound().piece() && (piece == KitPiece.KICK || piece == KitPiece.SNARE);
         return alike || Instance.of(one.sound()).equals(Instance.of(other.sound()));
     }
 
-    /** Toms count from high to low, so their order tells whether a fill falls. */
-    private void addTurns(List<Weighed> harms, Line one, Line first, Line other, Line second) {
+    /** Whether a step over two toms goes up where it fell, or down where it rose. */
+    static boolean turns(Line one, Line first, Line other, Line second) {
+        int was = step(one, first, other, second);
+        return was != 0
+                && Integer.signum(second.sound().number() - first.sound().number()) == -was;
+    }
+
+    /** Toms count from high to low: 1 when a step over two toms falls, -1 when it rises, 0 when it is none of both. */
+    private static int step(Line one, Line first, Line other, Line second) {
         boolean toms = one.sound().piece() == KitPiece.TOM && other.sound().piece() == KitPiece.TOM;
         boolean stillOnePiece = first.sound().piece() == second.sound().piece();
-        int was = Integer.signum(other.sound().number() - one.sound().number());
-        if (!toms || !stillOnePiece || was == 0) {
+        return toms && stillOnePiece
+                ? Integer.signum(other.sound().number() - one.sound().number())
+                : 0;
+    }
+
+    private void addTurns(List<Weighed> harms, Line one, Line first, Line other, Line second) {
+        if (step(one, first, other, second) == 0) {
             return;
         }
-        int is = Integer.signum(second.sound().number() - first.sound().number());
         double weight = use.inFill(one, other) + use.inFill(other, one);
-        if (is == 0) {
+        if (first.sound().number() == second.sound().number()) {
             add(harms, Harm.FLAT_FILL, weight);
-        } else if (is != was) {
+        } else if (turns(one, first, other, second)) {
             add(harms, Harm.TURNED_FILL, weight);
         }
     }

@@ -14,7 +14,9 @@ final class PartUse implements Use {
     /** All weights together are those of a song of a thousand strokes, as with typical use. */
     private static final double STROKES = 1000;
 
-    private static final double FILL_QUARTERS = 0.5;
+    /** Strokes of a fill follow one another within an eighth. */
+    static final double FILL_QUARTERS = 0.5;
+
     private static final double HAT_QUARTERS = 1;
 
     private final Use typical = new TypicalUse();
@@ -30,7 +32,7 @@ final class PartUse implements Use {
         hats = usage.successions(notes(map, Harms::isStruckHat), HAT_QUARTERS);
     }
 
-    private static BitSet notes(NoteMap map, Predicate<Line> wanted) {
+    static BitSet notes(NoteMap map, Predicate<Line> wanted) {
         BitSet notes = new BitSet();
         map.firstLines().stream()
                 .filter(wanted)

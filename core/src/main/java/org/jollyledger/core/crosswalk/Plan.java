@@ -139,7 +139,7 @@ final class Plan {
     /** One route for each source note, in the display order of the lines. */
     List<Route> routes() {
         return IntStream.range(0, lines.size())
-                .mapToObj(at -> new Route(lines.get(at).note(), targets(at), Route.Origin.PROPOSED))
+                .mapToObj(at -> new Route(lines.get(at).note(), targets(at), Route.Sends.TO_ALL, Route.Origin.PROPOSED))
                 .toList();
     }
 
@@ -160,6 +160,10 @@ final class Plan {
         return network;
     }
 
+    int choiceCount(Note note) {
+        return choices.get(place.get(note)).size();
+    }
+
     /** Why the route of a note leads where it leads, in words. */
     String reason(Note note) {
         int at = place.get(note);
@@ -176,7 +180,7 @@ final class Plan {
                 .isPresent();
         return another
                 ? distance.difference() + ", "
-                        + mostSaved(at, chosen[at], nearest)
+                        + mostSaved(at, chosen[at], nearest, chosen)
                                 .map(worst -> worst.harm.avoided(worst.other))
                                 .orElse("all things weighed")
                 : distance.reason();
@@ -195,9 +199,9 @@ final class Plan {
     private record Named(Harm harm, String other, double cost) {}
 
     /** What weighs most of all that one choice spares in comparison with another. */
-    private Optional<Named> mostSaved(int at, int choice, int instead) {
-        List<Named> all = new ArrayList<>(namedHarms(at, instead));
-        namedHarms(at, choice).stream()
+    private Optional<Named> mostSaved(int at, int choice, int instead, int[] now) {
+        List<Named> all = new ArrayList<>(namedHarms(at, instead, now));
+        namedHarms(at, choice, now).stream()
                 .map(harm -> new Named(harm.harm, harm.other, -harm.cost))
                 .forEach(all::add);
         return all.stream()
@@ -211,15 +215,15 @@ final class Plan {
                 .max(Comparator.comparingDouble(Named::cost).thenComparing(Named::other));
     }
 
-    private List<Named> namedHarms(int at, int choice) {
+    private List<Named> namedHarms(int at, int choice, int[] now) {
         List<Named> named = new ArrayList<>();
         harms.alone(lines.get(at), choices.get(at).get(choice))
                 .forEach(harm -> named.add(new Named(harm.harm(), "", harm.cost())));
         for (CostNetwork.Edge edge : network.edgesOf(at)) {
             int other = edge.first() == at ? edge.second() : edge.first();
             List<Weighed> found = edge.first() == at
-                    ? between(at, choice, other, chosen[other])
-                    : between(other, chosen[other], at, choice);
+                    ? between(at, choice, other, now[other])
+                    : between(other, now[other], at, choice);
             found.forEach(
                     harm -> named.add(new Named(harm.harm(), lines.get(other).name(), harm.cost())));
         }
@@ -239,22 +243,37 @@ final class Plan {
         return "nothing here comes near a " + line.sound().piece().words();
     }
 
-    /** The other ways for a note, from the cheapest to the dearest, when all other routes stay as planned. */
-    List<OtherWay> otherWays(Note note) {
+    /** The other ways for a note, from the least harm to the most, when all other lines go where some routes send them. */
+    List<OtherWay> otherWays(Note note, Map<Note, Route> routes) {
         int at = place.get(note);
-        double planned = network.costOf(at, chosen[at], chosen);
+        int[] now = lines.stream()
+                .mapToInt(line -> choice(place.get(line.note()), routes.get(line.note())))
+                .toArray();
+        double cost = network.costOf(at, now[at], now);
         return IntStream.range(0, choices.get(at).size())
-                .filter(choice -> choice != chosen[at])
+                .filter(choice -> choice != now[at])
                 .mapToObj(choice -> new OtherWay(
-                        choices.get(at).get(choice),
-                        Math.max(0, network.costOf(at, choice, chosen) - planned),
-                        because(at, choice)))
+                        choices.get(at).get(choice), network.costOf(at, choice, now) - cost, because(at, choice, now)))
                 .sorted(Comparator.comparingDouble(OtherWay::extra))
                 .toList();
     }
 
-    private String because(int at, int choice) {
-        Named worst = mostSaved(at, chosen[at], choice).orElse(new Named(Harm.SUBSTITUTE, "", 0));
+    /** Which choice a route takes first; silence where it leads to no substitute. */
+    private int choice(int at, Route route) {
+        List<Optional<Line>> its = choices.get(at);
+        for (int choice = 0; choice < its.size(); choice++) {
+            Optional<Line> line = its.get(choice);
+            if (!route.targets().isEmpty()
+                    && line.isPresent()
+                    && line.get().note().equals(route.targets().get(0).note())) {
+                return choice;
+            }
+        }
+        return its.size() - 1;
+    }
+
+    private String because(int at, int choice, int[] now) {
+        Named worst = mostSaved(at, now[at], choice, now).orElse(new Named(Harm.SUBSTITUTE, "", 0));
         Optional<Line> to = choices.get(at).get(choice);
         return worst.harm == Harm.SUBSTITUTE && to.isPresent()
                 ? lines.get(at).sound().distanceTo(to.get().sound()).difference()

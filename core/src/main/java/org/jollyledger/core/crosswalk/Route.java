@@ -7,11 +7,21 @@ import org.jollyledger.core.pitch.Note;
  * What becomes of the hits on one line.
  *
  * @param source the note of a line of the source map
- * @param targets where they go; a hit goes to every target whose velocities hold it, and is left silent when there is
- *     none
+ * @param targets where they can go; a hit is left silent when no target takes its velocity
+ * @param sends which of the targets that take its velocity a hit goes to
  * @param origin who laid the route
  */
-public record Route(Note source, List<Target> targets, Origin origin) {
+public record Route(Note source, List<Target> targets, Sends sends, Origin origin) {
+    /** Which of its targets a hit goes to. */
+    public enum Sends {
+        /** Every target that takes its velocity: targets join each other. */
+        TO_ALL,
+        /** The first target that takes its velocity: targets exclude each other. */
+        TO_FIRST,
+        /** Nowhere: it passes with its own note, as hits do that the source map does not list. */
+        UNCHANGED
+    }
+
     /** Who laid a route. */
     public enum Origin {
         PROPOSED,
@@ -25,14 +35,29 @@ public record Route(Note source, List<Target> targets, Origin origin) {
             throw new IllegalArgumentException(
                     "The route from note " + source.number() + " leads to one note twice; join the two into one.");
         }
+        if (sends == Sends.UNCHANGED && !targets.isEmpty()) {
+            throw new IllegalArgumentException("Hits on note " + source.number()
+                    + " cannot pass unchanged and go to another line; choose one of the two.");
+        }
     }
 
+    /** A chosen route whose targets join each other. */
     public static Route chosen(Note source, List<Target> targets) {
-        return new Route(source, targets, Origin.CHOSEN);
+        return new Route(source, targets, Sends.TO_ALL, Origin.CHOSEN);
+    }
+
+    /** A chosen route that lets hits pass as they are. */
+    public static Route unchanged(Note source) {
+        return new Route(source, List.of(), Sends.UNCHANGED, Origin.CHOSEN);
     }
 
     /** Whether no hit of this line will sound. */
     public boolean isSilent() {
-        return targets.isEmpty();
+        return targets.isEmpty() && !passes();
+    }
+
+    /** Whether hits pass with their own note. */
+    public boolean passes() {
+        return sends == Sends.UNCHANGED;
     }
 }

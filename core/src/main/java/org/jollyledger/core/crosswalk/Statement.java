@@ -14,7 +14,7 @@ import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 
 /**
- * The account of a conversion, hit for hit. Every hit that goes in is carried, substituted, silent or unlisted; layers
+ * The account of a conversion, hit for hit. Every hit that goes in is carried, substituted, silent, unlisted or passed; layers
  * add to them; folding takes away. {@code hitsIn + layered - folded - silent = hitsOut}, in total and on every line.
  */
 public final class Statement {
@@ -25,7 +25,8 @@ public final class Statement {
         LAYERED,
         FOLDED,
         SILENT,
-        UNLISTED
+        UNLISTED,
+        PASSED
     }
 
     /**
@@ -38,8 +39,13 @@ public final class Statement {
      * @param folded hits that joined a louder one on the same note at the same moment
      * @param silent hits without a target
      * @param unlisted hits on notes that the source map does not list; they pass unchanged
+     * @param passed hits that pass unchanged because their route says so
      */
-    public record Totals(int hitsIn, int carried, int substituted, int layered, int folded, int silent, int unlisted) {
+    public record Totals(
+            int hitsIn, int carried, int substituted, int layered, int folded, int silent, int unlisted, int passed) {
+        /** Of a line that is not played. */
+        public static final Totals NONE = new Totals(0, 0, 0, 0, 0, 0, 0, 0);
+
         /** Hits that came out. */
         public int hitsOut() {
             return hitsIn + layered - folded - silent;
@@ -47,7 +53,7 @@ public final class Statement {
 
         /** Whether every hit that went in is accounted for once. */
         public boolean balances() {
-            return hitsIn == carried + substituted + silent + unlisted;
+            return hitsIn == carried + substituted + silent + unlisted + passed;
         }
     }
 
@@ -154,7 +160,8 @@ public final class Statement {
                 sums[Entry.LAYERED.ordinal()],
                 sums[Entry.FOLDED.ordinal()],
                 sums[Entry.SILENT.ordinal()],
-                sums[Entry.UNLISTED.ordinal()]);
+                sums[Entry.UNLISTED.ordinal()],
+                sums[Entry.PASSED.ordinal()]);
     }
 
     /** Every hit that was substituted by a far sound, folded or left silent, in the order of the part; made as read. */
@@ -189,7 +196,7 @@ public final class Statement {
         static final int NOWHERE = 0xFF;
 
         private final int[] sums = new int[ENTRIES.length];
-        /** Six entries for each note. */
+        /** All entries for each note. */
         private final int[] counts = new int[Note.COUNT * ENTRIES.length];
 
         private final int[] hitsPerNote;

@@ -1,19 +1,12 @@
 package org.jollyledger.core.crosswalk;
 
-import static org.jollyledger.core.sound.KitPiece.CHINA;
-import static org.jollyledger.core.sound.KitPiece.CRASH;
-import static org.jollyledger.core.sound.KitPiece.HIHAT;
-import static org.jollyledger.core.sound.KitPiece.KICK;
-import static org.jollyledger.core.sound.KitPiece.RIDE;
-import static org.jollyledger.core.sound.KitPiece.SNARE;
-import static org.jollyledger.core.sound.KitPiece.SPLASH;
 import static org.jollyledger.core.sound.KitPiece.TOM;
 
 import java.util.HashMap;
 import java.util.Map;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.sound.Commonness;
 import org.jollyledger.core.sound.Family;
-import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Sound;
 
 /**
@@ -21,19 +14,6 @@ import org.jollyledger.core.sound.Sound;
  * judgement of common practice, ordered rather than measured.
  */
 final class TypicalUse implements Use {
-    private static final Map<KitPiece, Double> STROKES = Map.of(
-            KICK, 180.0,
-            SNARE, 170.0,
-            HIHAT, 260.0,
-            RIDE, 110.0,
-            TOM, 16.0,
-            CRASH, 16.0,
-            CHINA, 5.0,
-            SPLASH, 4.0);
-    private static final double STROKES_OF_OTHERS = 3;
-    /** The farther an articulation is from the plain stroke, the more seldom it is. */
-    private static final double RARITY = 3;
-
     private static final double CYMBALS_TOGETHER = 0.15;
     private static final double TOMS_TOGETHER = 0.05;
     private static final double OTHERS_TOGETHER = 0.02;
@@ -47,17 +27,7 @@ final class TypicalUse implements Use {
 
     @Override
     public double weight(Line line) {
-        return weights.computeIfAbsent(line.sound(), TypicalUse::weight);
-    }
-
-    private static double weight(Sound sound) {
-        double strokes = STROKES.getOrDefault(sound.piece(), STROKES_OF_OTHERS);
-        double rarity = Sound.of(sound.piece(), 1, sound.piece().usualArticulation())
-                        .distanceTo(Sound.of(sound.piece(), 1, sound.articulation()))
-                        .value()
-                * RARITY;
-        double share = sound.family() == Family.TOM ? 1 : 1.0 / sound.number();
-        return strokes * share * Math.max(0.05, 1 - rarity);
+        return weights.computeIfAbsent(line.sound(), Commonness::of);
     }
 
     @Override

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.Function;
@@ -85,6 +86,49 @@ final class Fields {
             lines.add(element);
         }
         return lines;
+    }
+
+    /** An object field, in the same line; empty when it is not there. */
+    Optional<Fields> optionalObject(String field) {
+        JsonNode node = node(field);
+        if (node.isMissingNode() || node.isNull()) {
+            return Optional.empty();
+        }
+        if (!node.isObject()) {
+            problem(field, "The field \"" + field + "\" must be an object in braces.");
+            return Optional.empty();
+        }
+        return Optional.of(new Fields(problems, node, line));
+    }
+
+    /** The pairs of whole numbers of an array field; empty when it is not there. */
+    List<int[]> optionalPairs(String field) {
+        JsonNode node = node(field);
+        List<int[]> pairs = new ArrayList<>();
+        for (JsonNode pair : node) {
+            if (pair.size() != 2 || !pair.get(0).isInt() || !pair.get(1).isInt()) {
+                problem(field, "The field \"" + field + "\" must be an array of pairs of whole numbers.");
+                return List.of();
+            }
+            pairs.add(new int[] {pair.get(0).intValue(), pair.get(1).intValue()});
+        }
+        return pairs;
+    }
+
+    boolean has(String field) {
+        return !node(field).isMissingNode();
+    }
+
+    OptionalDouble optionalDecimal(String field) {
+        JsonNode node = node(field);
+        if (node.isMissingNode() || node.isNull()) {
+            return OptionalDouble.empty();
+        }
+        if (!node.isNumber()) {
+            problem(field, "The field \"" + field + "\" must be a number.");
+            return OptionalDouble.empty();
+        }
+        return OptionalDouble.of(node.doubleValue());
     }
 
     String text(String field) {

@@ -4,68 +4,47 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jollyledger.core.crosswalk.Choices;
+import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
-import org.jollyledger.core.crosswalk.Target;
-import org.jollyledger.core.crosswalk.VelocityRange;
 import org.jollyledger.core.pitch.Note;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * The routes that an owner chose as JSON: {@code {"routes": [{"note": 49, "targets": [{"note": 55, "from": 1, "to":
- * 127}]}]}}. Proposed routes are not written: they are worked out again from the two maps.
+ * What an owner chose for a part, as JSON: {@code {"kept": "oak-to-parade", "routes": [{"note": 49, "targets": [{"note":
+ * 55, "from": 1, "to": 127}]}], "accepted": [{"loss": "silent", "note": 77}]}}. Proposed routes are not written: they
+ * are worked out again from the maps and the part.
  */
 public final class RoutesJson {
-    private static final int MOST_ROUTES = Note.COUNT;
-
     private RoutesJson() {}
 
     /**
-     * Reads routes.
+     * Reads choices.
      *
      * @throws DocumentException with everything that is wrong with them; a line is a route
      */
-    public static List<Route> read(String json) throws DocumentException {
+    public static Choices read(String json) throws DocumentException {
         Fields fields = Fields.parse(json);
-        fields.allowOnly(Set.of("routes"));
+        fields.allowOnly(Set.of("kept", "routes", "accepted"));
+        Optional<String> kept = fields.optionalText("kept");
         List<Route> routes = new ArrayList<>();
-        for (Fields route : fields.lines("routes", MOST_ROUTES)) {
-            route.allowOnly(Set.of("note", "targets"));
-            int source = route.number("note");
-            List<Target> targets = new ArrayList<>();
-            for (Fields target : route.lines("targets", MOST_ROUTES)) {
-                readTarget(target).ifPresent(targets::add);
-            }
-            route.made("note", () -> Route.chosen(Note.of(source), targets)).ifPresent(routes::add);
+        for (Fields route : fields.lines("routes", Note.COUNT)) {
+            route.allowOnly(RouteFields.OF_ROUTE);
+            RouteFields.read(route, Route.Origin.CHOSEN, RouteFields.OF_TARGET).ifPresent(routes::add);
         }
+        Set<Losses.Key> accepted = LossFields.read(fields);
         fields.throwProblems();
-        return routes;
+        return new Choices(kept, routes, accepted);
     }
 
-    private static Optional<Target> readTarget(Fields target) {
-        target.allowOnly(Set.of("note", "from", "to"));
-        int note = target.number("note");
-        int from = target.optionalNumber("from").orElse(VelocityRange.LOWEST);
-        int to = target.optionalNumber("to").orElse(VelocityRange.HIGHEST);
-        return target.made("note", () -> new Target(Note.of(note), new VelocityRange(from, to)));
-    }
-
-    /** Writes the routes among these that an owner chose. */
-    public static String write(List<Route> routes) {
+    /** Writes choices. */
+    public static String write(Choices choices) {
         ObjectNode document = Fields.JSON.createObjectNode();
+        choices.kept().ifPresent(kept -> document.put("kept", kept));
         ArrayNode array = document.putArray("routes");
-        for (Route route : routes) {
-            if (route.origin() == Route.Origin.CHOSEN) {
-                ObjectNode object = array.addObject();
-                object.put("note", route.source().number());
-                ArrayNode targets = object.putArray("targets");
-                route.targets()
-                        .forEach(target -> targets.addObject()
-                                .put("note", target.note().number())
-                                .put("from", target.velocities().from())
-                                .put("to", target.velocities().to()));
-            }
-        }
+        choices.routes().forEach(route -> RouteFields.write(route, array.addObject()));
+        LossFields.write(choices.accepted(), document);
         return Fields.JSON.writeValueAsString(document);
     }
 }

@@ -1,6 +1,10 @@
 package org.jollyledger.core.midi;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -56,6 +60,14 @@ public final class MidiEdit {
     /** Adds a channel message at the tick of an event, directly behind it. */
     public void insertAfter(int track, int event, int status, int data1, int data2) {
         trackEdit(track).insertAfter(event, status, data1, data2);
+    }
+
+    /**
+     * Adds a channel message at a tick. It stands before the events of the file at that tick; behind the last event,
+     * the track becomes longer.
+     */
+    public void insertAt(int track, long tick, int status, int data1, int data2) {
+        trackEdit(track).insertAt(tick, status, data1, data2);
     }
 
     /** The bytes of the changed file. They are handed over: an edit that made its bytes is at its end. */
@@ -130,6 +142,8 @@ public final class MidiEdit {
         private long[] insertions = new long[16];
 
         private int insertionCount;
+        /** Messages inserted at ticks, in the order of time; those of one tick as they came. */
+        private final TreeMap<Long, List<Integer>> timed = new TreeMap<>();
 
         private static final byte REMOVED = 1;
 
@@ -156,6 +170,10 @@ public final class MidiEdit {
             add(2L * event + 1, status, data1, data2);
         }
 
+        void insertAt(long tick, int status, int data1, int data2) {
+            timed.computeIfAbsent(tick, key -> new ArrayList<>(2)).add(status << 16 | data1 << 8 | data2);
+        }
+
         private void add(long place, int status, int data1, int data2) {
             if (insertionCount == insertions.length) {
                 insertions = Arrays.copyOf(insertions, insertionCount * 2);
@@ -175,7 +193,10 @@ public final class MidiEdit {
         /** The first event from one on that does not stay what it is, or the limit. */
         int endOfKept(int from, int limit) {
             int event = from;
-            while (event < limit && statuses[event] == 0) {
+            // What is inserted behind the last event must still stand before the end of the track.
+            int most = timed.isEmpty() ? limit : Math.min(limit, track.eventCount() - 1);
+            long before = timed.isEmpty() ? Long.MAX_VALUE : timed.firstKey();
+            while (event < most && statuses[event] == 0 && track.tick(event) < before) {
                 event++;
             }
             return event;
@@ -216,6 +237,7 @@ public final class MidiEdit {
             sink.writeInt(0);
             int bodyStart = sink.size();
             writeEvents(edit.sortedInsertions());
+            insertTimed(Long.MAX_VALUE);
             writeEnd();
             sink.putInt(bodyStart - 4, sink.size() - bodyStart);
         }
@@ -224,6 +246,7 @@ public final class MidiEdit {
             int next = 0;
             int event = 0;
             while (event < track.eventCount()) {
+                insertTimed(track.metaType(event) == MidiTrack.END_OF_TRACK ? Long.MAX_VALUE : track.tick(event));
                 int end = follows ? endOfRun(event, insertions, next) : event;
                 if (end > event) {
                     copyRun(event, end);
@@ -233,6 +256,14 @@ public final class MidiEdit {
                     writeOwn(event++);
                 }
                 next = insertAt(2L * event - 1, insertions, next, track.tick(event - 1));
+            }
+        }
+
+        /** Writes the messages that were inserted at ticks up to one. */
+        private void insertTimed(long tick) {
+            while (!edit.timed.isEmpty() && edit.timed.firstKey() <= tick) {
+                Map.Entry<Long, List<Integer>> first = edit.timed.pollFirstEntry();
+                first.getValue().forEach(message -> writeInserted(message, first.getKey()));
             }
         }
 
@@ -292,12 +323,12 @@ public final class MidiEdit {
         private void ownDelta(int event) {
             int start = track.offset(event);
             int end = VariableLength.end(bytes, start);
-            long wanted = track.tick(event) - writtenTick;
+            long wanted = Math.max(0, track.tick(event) - writtenTick);
             if (!track.damaged() && VariableLength.read(bytes, start) == wanted) {
                 sink.write(bytes, start, end);
-                writtenTick = track.tick(event);
+                writtenTick = Math.max(writtenTick, track.tick(event));
             } else {
-                delta(track.tick(event));
+                delta(Math.max(writtenTick, track.tick(event)));
             }
         }
 

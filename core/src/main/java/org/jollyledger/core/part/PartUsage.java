@@ -101,6 +101,27 @@ public final class PartUsage {
      */
     public double[][] successions(BitSet notes, double quarters) {
         double[][] follows = new double[NOTES][NOTES];
+        forEachSuccession(
+                notes,
+                quarters,
+                (earlier, later, share) -> follows[part.note(earlier)][part.note(later)] +=
+                        share * Math.min(loudness(part.velocity(earlier)), loudness(part.velocity(later))));
+        return follows;
+    }
+
+    /** Takes two hits on different notes of which one follows the other. */
+    @FunctionalInterface
+    public interface SuccessionVisitor {
+        /**
+         * @param earlier the index of a hit
+         * @param later the index of the hit that follows it
+         * @param share 1 when it follows directly, 0.5 when there is another note between them
+         */
+        void visit(int earlier, int later, double share);
+    }
+
+    /** Goes through the hits that follow one another, in the order of time; {@link #successions} says which do. */
+    public void forEachSuccession(BitSet notes, double quarters, SuccessionVisitor visitor) {
         long window = (long) (quarter / TOGETHER);
         long longest = Math.round(quarter * quarters);
         int last = Part.NONE;
@@ -116,19 +137,13 @@ public final class PartUsage {
             if (ticks > longest) {
                 before = Part.NONE;
             } else if (part.note(last) != part.note(hit)) {
-                follow(follows, last, hit, 1);
+                visitor.visit(last, hit, 1);
                 if (before != Part.NONE && part.note(before) != part.note(hit)) {
-                    follow(follows, before, hit, 0.5);
+                    visitor.visit(before, hit, 0.5);
                 }
                 before = last;
             }
             last = hit;
         }
-        return follows;
-    }
-
-    private void follow(double[][] follows, int earlier, int later, double share) {
-        follows[part.note(earlier)][part.note(later)] +=
-                share * Math.min(loudness(part.velocity(earlier)), loudness(part.velocity(later)));
     }
 }

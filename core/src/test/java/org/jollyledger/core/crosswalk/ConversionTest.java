@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.stream.IntStream;
+import java.util.stream.Collectors;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
@@ -36,6 +36,7 @@ import org.jollyledger.core.support.Events;
 import org.jollyledger.core.support.Hex;
 import org.jollyledger.core.support.RandomMaps;
 import org.jollyledger.core.support.RandomMidi;
+import org.jollyledger.core.support.Strays;
 import org.junit.jupiter.api.Test;
 
 class ConversionTest {
@@ -87,12 +88,12 @@ class ConversionTest {
             @ForAll("files") byte[] bytes, @ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
         Statement statement = convert(bytes, crosswalk).statement();
         assertThat(statement.balances()).isTrue();
-        int[] sums = new int[8];
+        int[] sums = new int[9];
         for (Statement.LineAccount account : statement.lines()) {
             assertThat(account.totals().balances()).isTrue();
             addTo(sums, account.totals());
         }
-        int[] totals = new int[8];
+        int[] totals = new int[9];
         addTo(totals, statement.totals());
         assertThat(sums).isEqualTo(totals);
         Map<Entry, Integer> named = new HashMap<>();
@@ -105,8 +106,15 @@ class ConversionTest {
 
     private static void addTo(int[] sums, Totals totals) {
         int[] values = {
-            totals.hitsIn(), totals.carried(), totals.substituted(), totals.layered(),
-            totals.folded(), totals.silent(), totals.unlisted(), totals.hitsOut()
+            totals.hitsIn(),
+            totals.carried(),
+            totals.substituted(),
+            totals.layered(),
+            totals.folded(),
+            totals.silent(),
+            totals.unlisted(),
+            totals.passed(),
+            totals.hitsOut()
         };
         for (int i = 0; i < values.length; i++) {
             sums[i] += values[i];
@@ -131,13 +139,22 @@ class ConversionTest {
     void whatIsNoHitOnTheChannelsStaysAsItWas(@ForAll("files") byte[] bytes, @ForAll("crosswalks") Crosswalk crosswalk)
             throws Exception {
         Conversion conversion = convert(bytes, crosswalk);
-        assertThat(othersThanNotes(conversion.bytes())).isEqualTo(othersThanNotes(bytes));
+        List<String> after = othersThanNotes(conversion.bytes());
+        List<String> before = othersThanNotes(bytes);
+        if (crosswalk.routes().stream()
+                .flatMap(route -> route.targets().stream())
+                .anyMatch(target -> target.length().isPresent())) {
+            // A fixed length may reach behind the end of a track, which then comes later.
+            after.removeIf(line -> line.endsWith(" ff2f"));
+            before.removeIf(line -> line.endsWith(" ff2f"));
+        }
+        assertThat(after).isEqualTo(before);
     }
 
     private static List<String> othersThanNotes(byte[] bytes) throws Exception {
         return Events.read(MidiFile.read(bytes)).stream()
                 .filter(line -> !line.matches("\\d+ \\d+ [89a].*"))
-                .toList();
+                .collect(Collectors.toCollection(ArrayList::new));
     }
 
     @Property
@@ -172,29 +189,13 @@ class ConversionTest {
                 moved,
                 "");
         Part part = Part.of(MidiFile.read(bytes), Channels.only(10));
-        Assume.that(!pressureWithoutAHitStandsWhereOneLands(part, GM, moved));
-        Conversion there = Conversion.of(part, Crosswalk.propose(GM, other));
+        Crosswalk crosswalk = Crosswalk.propose(GM, other);
+        Assume.that(!Strays.standWhereHitsLand(part, crosswalk));
+        Conversion there = Conversion.of(part, crosswalk);
         assertThat(there.statement().totals().carried()).isEqualTo(part.hitCount());
         Part converted = Part.of(MidiFile.read(there.bytes()), Channels.only(10));
         assertThat(Conversion.of(converted, Crosswalk.propose(other, GM)).bytes())
                 .isEqualTo(bytes);
-    }
-
-    /** Such key pressure belongs to nothing at first, and to the hit that came to stand before it on the way back. */
-    private static boolean pressureWithoutAHitStandsWhereOneLands(Part part, NoteMap map, List<Line> moved) {
-        Set<Integer> landed = new HashSet<>();
-        for (int hit = 0; hit < part.hitCount(); hit++) {
-            int at = map.firstLines().stream()
-                    .map(line -> line.note().number())
-                    .toList()
-                    .indexOf(part.note(hit));
-            landed.add(at < 0 ? part.note(hit) : moved.get(at).note().number());
-        }
-        return IntStream.range(0, part.pressureCount())
-                .filter(pressure -> part.pressureHit(pressure) == Part.NONE)
-                .map(pressure ->
-                        part.file().tracks().get(part.pressureTrack(pressure)).data1(part.pressureEvent(pressure)))
-                .anyMatch(landed::contains);
     }
 
     /** After a conversion no two hits share note and moment, unless they did so on one line before. */
@@ -225,7 +226,7 @@ class ConversionTest {
         Conversion conversion = convert(bytes, Crosswalk.propose(GM, SMALL));
         assertThat(Events.read(MidiFile.read(conversion.bytes())))
                 .containsExactly("0 0 993e64", "0 96 893e00", "0 96 ff2f");
-        assertThat(conversion.statement().totals()).isEqualTo(new Totals(2, 1, 1, 0, 1, 0, 0));
+        assertThat(conversion.statement().totals()).isEqualTo(new Totals(2, 1, 1, 0, 1, 0, 0, 0));
         Loss loss = conversion.statement().losses().get(0);
         assertThat(loss.entry()).isEqualTo(Entry.FOLDED);
         assertThat(loss.note()).isEqualTo(Note.of(49));
@@ -252,7 +253,7 @@ class ConversionTest {
                         List.of(Target.all(Note.of(60)), new Target(Note.of(61), new VelocityRange(115, 127)))));
         byte[] bytes = Hex.file(0, "00992672 10992600 00992673 10992600 00FF2F00");
         Conversion conversion = convert(bytes, crosswalk);
-        assertThat(conversion.statement().totals()).isEqualTo(new Totals(2, 2, 0, 1, 0, 0, 0));
+        assertThat(conversion.statement().totals()).isEqualTo(new Totals(2, 2, 0, 1, 0, 0, 0, 0));
         assertThat(Events.read(MidiFile.read(conversion.bytes())))
                 .containsExactly(
                         "0 0 993c72",
@@ -281,7 +282,7 @@ class ConversionTest {
     void silentHitsGoAndUnlistedHitsPass() throws Exception {
         byte[] bytes = Hex.file(0, "00992640 0A992600 56994740 0A994700 56991540 0A991500 00FF2F00");
         Conversion conversion = convert(bytes, Crosswalk.propose(GM, SMALL));
-        assertThat(conversion.statement().totals()).isEqualTo(new Totals(3, 1, 0, 0, 0, 1, 1));
+        assertThat(conversion.statement().totals()).isEqualTo(new Totals(3, 1, 0, 0, 0, 1, 1, 0));
         assertThat(conversion.statement().losses()).singleElement().satisfies(loss -> {
             assertThat(loss.entry()).isEqualTo(Entry.SILENT);
             assertThat(loss.place().words()).isEqualTo("bar 1, beat 2");

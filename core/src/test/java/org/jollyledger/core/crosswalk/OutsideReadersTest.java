@@ -10,7 +10,6 @@ import java.util.Locale;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.notemap.GeneralMidi;
@@ -18,6 +17,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.support.DemoMaps;
 import org.jollyledger.core.support.Events;
 import org.jollyledger.core.support.Outside;
 import org.junit.jupiter.api.Test;
@@ -46,18 +46,6 @@ class OutsideReadersTest {
                     if not message.is_meta and message.type != 'sysex':
                         print(index, tick, message.hex().replace(' ', '').lower())
             """;
-
-    /** The maps that ship with the application. */
-    private static List<NoteMap> demoMaps() throws Exception {
-        List<NoteMap> maps = new ArrayList<>();
-        try (Stream<Path> files = Files.list(Path.of("../web/src/main/resources/demo/maps"))) {
-            for (Path file : files.sorted().toList()) {
-                maps.add(NoteMapJson.read(Files.readString(file)));
-            }
-        }
-        assertThat(maps).hasSizeGreaterThan(5);
-        return maps;
-    }
 
     /** All real files from General MIDI to a map, and back again. */
     private static List<byte[]> conversions(NoteMap target) throws Exception {
@@ -91,7 +79,7 @@ class OutsideReadersTest {
 
     @Test
     void theJdkReadsTheSameEventsOnEveryMap() throws Exception {
-        List<NoteMap> targets = new ArrayList<>(demoMaps());
+        List<NoteMap> targets = new ArrayList<>(DemoMaps.all());
         targets.add(HALF);
         targets.add(GeneralMidi.level2());
         for (NoteMap target : targets) {

@@ -13,8 +13,6 @@ import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
-import org.jollyledger.core.crosswalk.Crosswalk;
-import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.support.RandomMaps;
 import org.junit.jupiter.api.Test;
@@ -27,11 +25,6 @@ class NoteMapJsonTest {
     @Provide
     Arbitrary<NoteMap> maps() {
         return RandomMaps.maps();
-    }
-
-    @Provide
-    Arbitrary<Crosswalk> crosswalks() {
-        return RandomMaps.crosswalks();
     }
 
     private static Schema schema() throws Exception {
@@ -47,14 +40,6 @@ class NoteMapJsonTest {
     @Property(tries = 50)
     void whatIsWrittenKeepsToTheSchema(@ForAll("maps") NoteMap map) throws Exception {
         assertThat(schema().validate(NoteMapJson.write(map), InputFormat.JSON)).isEmpty();
-    }
-
-    @Property(tries = 300)
-    void chosenRoutesReadBackAsTheyWere(@ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
-        assertThat(RoutesJson.read(RoutesJson.write(crosswalk.routes())))
-                .isEqualTo(crosswalk.routes().stream()
-                        .filter(route -> route.origin() == Route.Origin.CHOSEN)
-                        .toList());
     }
 
     @Test

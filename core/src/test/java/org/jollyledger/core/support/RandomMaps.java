@@ -8,8 +8,10 @@ import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Combinators;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.NoteLength;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Target;
+import org.jollyledger.core.crosswalk.VelocityCurve;
 import org.jollyledger.core.crosswalk.VelocityRange;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.GeneralMidi;
@@ -69,33 +71,68 @@ public final class RandomMaps {
                                 .get(Math.floorMod(pick, piece.articulations().size()))));
     }
 
-    /** Proposals, some of whose routes are replaced by layers, splits and silence. */
-    public static Arbitrary<Crosswalk> crosswalks() {
-        Arbitrary<VelocityRange> range = Combinators.combine(
-                        Arbitraries.integers().between(1, 127),
-                        Arbitraries.integers().between(1, 127))
+    /** Curves of both kinds. */
+    public static Arbitrary<VelocityCurve> curves() {
+        Arbitrary<Integer> velocity = Arbitraries.integers().between(1, 127);
+        Arbitrary<VelocityCurve> shapes = Combinators.combine(
+                        Arbitraries.integers().between(0, 400),
+                        Arbitraries.integers().between(-127, 127),
+                        Arbitraries.integers().between(-100, 100),
+                        velocity,
+                        velocity)
+                .as((scale, add, bend, one, other) ->
+                        new VelocityCurve.Shape(scale, add, bend, Math.min(one, other), Math.max(one, other)));
+        Arbitrary<VelocityCurve> points = velocity.set()
+                .ofMinSize(1)
+                .ofMaxSize(16)
+                .map(ins -> new VelocityCurve.Points(ins.stream()
+                        .sorted()
+                        .map(in -> new VelocityCurve.Point(in, 128 - in))
+                        .toList()));
+        return Arbitraries.oneOf(Arbitraries.just(VelocityCurve.STRAIGHT), shapes, points);
+    }
+
+    private static Arbitrary<List<Target>> targets() {
+        Arbitrary<Integer> velocity = Arbitraries.integers().between(1, 127);
+        Arbitrary<VelocityRange> range = Combinators.combine(velocity, velocity)
                 .as((one, other) -> new VelocityRange(Math.min(one, other), Math.max(one, other)));
-        Arbitrary<List<VelocityRange>> ranges = Arbitraries.oneOf(range, Arbitraries.just(VelocityRange.FULL))
+        return Combinators.combine(
+                        Arbitraries.oneOf(range, Arbitraries.just(VelocityRange.FULL)),
+                        curves(),
+                        Arbitraries.of(OptionalInt.empty(), OptionalInt.of(10), OptionalInt.of(3)),
+                        Arbitraries.integers()
+                                .between(1, 15_360)
+                                .map(NoteLength::new)
+                                .optional(0.3))
+                .as((velocities, curve, channel, length) -> new Target(Note.of(0), velocities, curve, channel, length))
                 .list()
                 .ofMaxSize(3);
-        return Combinators.combine(maps(), maps(), ranges.list().ofMaxSize(6), Arbitraries.randoms())
+    }
+
+    /** Proposals, some of whose routes are replaced by layers, splits, other shapes and silence. */
+    public static Arbitrary<Crosswalk> crosswalks() {
+        return Combinators.combine(maps(), maps(), targets().list().ofMaxSize(6), Arbitraries.randoms())
                 .as((source, target, changes, random) -> {
                     Crosswalk crosswalk = Crosswalk.propose(source, target);
                     List<Note> sourceNotes =
                             source.firstLines().stream().map(Line::note).toList();
                     List<Note> targetNotes =
                             target.firstLines().stream().map(Line::note).toList();
-                    for (List<VelocityRange> change : changes) {
+                    for (List<Target> change : changes) {
                         if (sourceNotes.isEmpty() || targetNotes.isEmpty()) {
                             break;
                         }
+                        Note from = sourceNotes.get(random.nextInt(sourceNotes.size()));
                         int first = random.nextInt(targetNotes.size());
                         List<Target> targets = IntStream.range(0, Math.min(change.size(), targetNotes.size()))
-                                .mapToObj(i ->
-                                        new Target(targetNotes.get((first + i) % targetNotes.size()), change.get(i)))
+                                .mapToObj(
+                                        i -> change.get(i).withNote(targetNotes.get((first + i) % targetNotes.size())))
                                 .toList();
+                        Route.Sends sends = random.nextBoolean() ? Route.Sends.TO_ALL : Route.Sends.TO_FIRST;
                         crosswalk = crosswalk.with(
-                                Route.chosen(sourceNotes.get(random.nextInt(sourceNotes.size())), targets));
+                                random.nextInt(6) == 0
+                                        ? Route.unchanged(from)
+                                        : new Route(from, targets, sends, Route.Origin.CHOSEN));
                     }
                     return crosswalk;
                 });

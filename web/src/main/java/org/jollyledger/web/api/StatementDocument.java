@@ -28,6 +28,7 @@ record StatementDocument(
         int folded,
         int silent,
         int unlisted,
+        int passed,
         int hitsOut,
         boolean balances,
         String channels,
@@ -50,6 +51,7 @@ record StatementDocument(
             int folded,
             int silent,
             int unlisted,
+            int passed,
             int hitsOut,
             List<PlaceDocument> places) {}
 
@@ -80,6 +82,7 @@ record StatementDocument(
                 totals.folded(),
                 totals.silent(),
                 totals.unlisted(),
+                totals.passed(),
                 totals.hitsOut(),
                 statement.balances(),
                 channels,
@@ -121,6 +124,7 @@ record StatementDocument(
                 totals.folded(),
                 totals.silent(),
                 totals.unlisted(),
+                totals.passed(),
                 totals.hitsOut(),
                 places);
     }

@@ -173,7 +173,7 @@ final class CrosswalkDrawing {
 
     private Totals totals(Line line) {
         LineAccount account = accounts.get(line.note());
-        return account == null ? new Totals(0, 0, 0, 0, 0, 0, 0) : account.totals();
+        return account == null ? Totals.NONE : account.totals();
     }
 
     private Route route(Line line) {

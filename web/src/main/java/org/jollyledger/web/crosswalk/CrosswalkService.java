@@ -3,6 +3,8 @@ package org.jollyledger.web.crosswalk;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import org.jollyledger.core.crosswalk.Choices;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Route;
@@ -118,7 +120,7 @@ class CrosswalkService {
         int parent = entity.revision();
         int number = entity.nextRevision(clock.instant());
         revisions.save(new CrosswalkRevisionEntity(
-                id, number, parent, summary, RoutesJson.write(after.routes()), clock.instant()));
+                id, number, parent, summary, RoutesJson.write(chosen(after)), clock.instant()));
         return summary;
     }
 
@@ -127,6 +129,15 @@ class CrosswalkService {
         return proposal.with(revision.map(CrosswalkService::routes).orElse(List.of()).stream()
                 .filter(proposal::fits)
                 .toList());
+    }
+
+    private static Choices chosen(Crosswalk crosswalk) {
+        return new Choices(
+                Optional.empty(),
+                crosswalk.routes().stream()
+                        .filter(route -> route.origin() == Route.Origin.CHOSEN)
+                        .toList(),
+                Set.of());
     }
 
     private static Crosswalk change(Crosswalk before, Note source, String choice) {
@@ -202,7 +213,7 @@ class CrosswalkService {
 
     private static List<Route> routes(CrosswalkRevisionEntity revision) {
         try {
-            return RoutesJson.read(revision.routes());
+            return RoutesJson.read(revision.routes()).routes();
         } catch (DocumentException e) {
             throw new IllegalStateException("Stored routes cannot be read back: " + e.getMessage(), e);
         }

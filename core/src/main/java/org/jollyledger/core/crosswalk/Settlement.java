@@ -1,0 +1,150 @@
+package org.jollyledger.core.crosswalk;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jollyledger.core.crosswalk.Crosswalk.OtherWay;
+import org.jollyledger.core.part.PartUsage;
+import org.jollyledger.core.pitch.Note;
+
+/**
+ * A way to settle a loss: a line that goes elsewhere, and what would be lost then.
+ *
+ * @param source the source note whose route changes; it need not be the one that is lost, but that which is in its way
+ * @param from the target note it goes to now; empty when it is silent
+ * @param to the target note it would go to; empty for silence
+ * @param gone losses that would be no more
+ * @param come losses that would be new, or larger by so many hits
+ * @param weight how much is lost in all afterwards, less how much is lost now; below 0 when things get better
+ */
+public record Settlement(
+        Note source,
+        Optional<Note> from,
+        Optional<Note> to,
+        List<Losses.Group> gone,
+        List<Losses.Group> come,
+        double weight) {
+    private static final int MOST = 3;
+    private static final int TRIED = 5;
+    /** How close two settlements must be to make no difference. */
+    private static final double ALIKE = 1e-9;
+
+    private record Move(Note source, Optional<Note> from, Optional<Note> to) {}
+
+    /** The two or three best ways to settle a loss of a conversion, the best first; silence is none of them. */
+    public static List<Settlement> of(Statement statement, List<Losses.Group> losses, Losses.Key lost) {
+        List<Settlement> settlements = new ArrayList<>();
+        for (Move move : moves(statement, lost)) {
+            Settlement settlement = tryOut(statement, losses, move);
+            boolean settles =
+                    settlement.gone.stream().anyMatch(group -> group.key().equals(lost));
+            if (settles) {
+                settlements.add(settlement);
+            }
+        }
+        return settlements.stream()
+                .sorted(Comparator.comparingDouble(Settlement::weight))
+                .limit(MOST)
+                .toList();
+    }
+
+    private static Set<Move> moves(Statement statement, Losses.Key lost) {
+        Set<Move> moves = new LinkedHashSet<>();
+        addMoves(moves, statement.crosswalk(), lost.note(), lost.landed(), lost.landed());
+        lost.other().ifPresent(other -> addMoves(moves, statement.crosswalk(), other, lost.landed(), lost.landed()));
+        if (lost.kind() == Losses.Kind.FOLDED) {
+            partner(statement, lost)
+                    .ifPresent(other -> addMoves(moves, statement.crosswalk(), other, lost.landed(), lost.landed()));
+        }
+        return moves;
+    }
+
+    /** The line that a lost one is struck together with most, of those that go where it goes. */
+    private static Optional<Note> partner(Statement statement, Losses.Key lost) {
+        PartUsage usage = PartUsage.of(statement.part());
+        return statement.crosswalk().routes().stream()
+                .filter(route -> !route.source().equals(lost.note()))
+                .filter(route -> route.targets().stream()
+                        .anyMatch(target ->
+                                lost.landed().filter(target.note()::equals).isPresent()))
+                .map(Route::source)
+                .filter(note -> usage.together(note.number(), lost.note().number()) > 0)
+                .max(Comparator.comparingDouble(
+                        note -> usage.together(note.number(), lost.note().number())));
+    }
+
+    private static void addMoves(
+            Set<Move> moves, Crosswalk crosswalk, Note source, Optional<Note> from, Optional<Note> avoid) {
+        crosswalk.otherWays(source).stream()
+                .map(OtherWay::line)
+                .flatMap(Optional::stream)
+                .map(line -> line.note())
+                .filter(note -> avoid.filter(note::equals).isEmpty())
+                .limit(TRIED)
+                .forEach(note -> moves.add(new Move(source, from, Optional.of(note))));
+    }
+
+    private static Settlement tryOut(Statement statement, List<Losses.Group> now, Move move) {
+        Crosswalk changed = apply(statement.crosswalk(), move.source, move.from, move.to);
+        List<Losses.Group> then =
+                Losses.of(Conversion.of(statement.part(), changed).statement());
+        return new Settlement(
+                move.source, move.from, move.to, beyond(now, then), beyond(then, now), sum(then) - sum(now));
+    }
+
+    /**
+     * A crosswalk in which a line goes elsewhere. Where its route leads to several targets, only the one is changed.
+     *
+     * @throws IllegalArgumentException when there is no such line
+     */
+    public static Crosswalk apply(Crosswalk crosswalk, Note source, Optional<Note> from, Optional<Note> to) {
+        Route route = crosswalk
+                .routeFrom(source)
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "No line of \"" + crosswalk.source().name() + "\" is on note " + source.number()
+                                + "; choose one of its lines."));
+        if (to.isEmpty()) {
+            return crosswalk.with(Route.chosen(source, List.of()));
+        }
+        Note end = to.get();
+        List<Target> targets = new ArrayList<>();
+        for (Target target : route.targets()) {
+            boolean moves = route.targets().size() == 1
+                    || from.filter(target.note()::equals).isPresent();
+            Target kept = moves ? target.withNote(end) : target;
+            if (targets.stream().noneMatch(other -> other.note().equals(kept.note()))) {
+                targets.add(kept);
+            }
+        }
+        if (targets.isEmpty()) {
+            targets.add(Target.all(end));
+        }
+        Route.Sends sends = route.passes() ? Route.Sends.TO_ALL : route.sends();
+        return crosswalk.with(new Route(source, targets, sends, Route.Origin.CHOSEN));
+    }
+
+    private static double sum(List<Losses.Group> losses) {
+        return losses.stream().mapToDouble(Losses.Group::weight).sum();
+    }
+
+    /** The losses of one conversion that the other one does not have, or has fewer of. */
+    private static List<Losses.Group> beyond(List<Losses.Group> these, List<Losses.Group> those) {
+        Map<Losses.Key, Losses.Group> other = new HashMap<>();
+        those.forEach(group -> other.put(group.key(), group));
+        List<Losses.Group> beyond = new ArrayList<>();
+        for (Losses.Group group : these) {
+            Losses.Group less = other.get(group.key());
+            int count = group.count() - (less == null ? 0 : less.count());
+            double weight = group.weight() - (less == null ? 0 : less.weight());
+            if (count > 0 && weight > ALIKE) {
+                beyond.add(new Losses.Group(group.key(), count, weight, group.hits()));
+            }
+        }
+        return beyond;
+    }
+}

@@ -1,0 +1,144 @@
+package org.jollyledger.core.exchange;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.jollyledger.core.crosswalk.NoteLength;
+import org.jollyledger.core.crosswalk.Route;
+import org.jollyledger.core.crosswalk.Target;
+import org.jollyledger.core.crosswalk.VelocityCurve;
+import org.jollyledger.core.crosswalk.VelocityRange;
+import org.jollyledger.core.pitch.Note;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * A route as fields: {@code {"note": 49, "sends": "all", "targets": [{"note": 55, "from": 1, "to": 127, "curve": {…},
+ * "channel": 10, "length": 0.25}]}}. What is usual is left out.
+ */
+final class RouteFields {
+    static final Set<String> OF_ROUTE = Set.of("note", "sends", "targets");
+
+    static final Set<String> OF_TARGET = Set.of("note", "from", "to", "curve", "channel", "length");
+    private static final Set<String> OF_CURVE = Set.of("scale", "add", "bend", "floor", "ceiling", "points");
+    private static final String ALL = "all";
+    private static final String FIRST = "first";
+    private static final String UNCHANGED = "unchanged";
+
+    private RouteFields() {}
+
+    static Optional<Route> read(Fields fields, Route.Origin origin, Set<String> ofTarget) {
+        int before = fields.problemCount();
+        int source = fields.number("note");
+        Route.Sends sends = sends(fields);
+        List<Target> targets = new ArrayList<>();
+        if (sends != Route.Sends.UNCHANGED || fields.has("targets")) {
+            for (Fields target : fields.lines("targets", Note.COUNT)) {
+                target.allowOnly(ofTarget);
+                readTarget(target).ifPresent(targets::add);
+            }
+        }
+        if (fields.problemCount() > before) {
+            return Optional.empty();
+        }
+        return fields.made("note", () -> new Route(Note.of(source), targets, sends, origin));
+    }
+
+    private static Route.Sends sends(Fields fields) {
+        String text = fields.optionalText("sends").orElse(ALL);
+        switch (text) {
+            case ALL:
+                return Route.Sends.TO_ALL;
+            case FIRST:
+                return Route.Sends.TO_FIRST;
+            case UNCHANGED:
+                return Route.Sends.UNCHANGED;
+            default:
+                fields.problem(
+                        "sends",
+                        "A route sends to \"all\" targets, to the \"first\" that takes a hit, or leaves"
+                                + " hits \"unchanged\"; \"" + text + "\" is none of them.");
+                return Route.Sends.TO_ALL;
+        }
+    }
+
+    private static Optional<Target> readTarget(Fields fields) {
+        int before = fields.problemCount();
+        int note = fields.number("note");
+        int from = fields.optionalNumber("from").orElse(VelocityRange.LOWEST);
+        int to = fields.optionalNumber("to").orElse(VelocityRange.HIGHEST);
+        VelocityCurve curve =
+                fields.optionalObject("curve").flatMap(RouteFields::readCurve).orElse(VelocityCurve.STRAIGHT);
+        OptionalInt channel = fields.optionalNumber("channel");
+        Optional<NoteLength> length = fields.optionalDecimal("length").isPresent()
+                ? fields.made(
+                        "length",
+                        () -> NoteLength.ofQuarters(
+                                fields.optionalDecimal("length").getAsDouble()))
+                : Optional.empty();
+        return fields.problemCount() > before
+                ? Optional.empty()
+                : fields.made(
+                        "note", () -> new Target(Note.of(note), new VelocityRange(from, to), curve, channel, length));
+    }
+
+    private static Optional<VelocityCurve> readCurve(Fields fields) {
+        int before = fields.problemCount();
+        fields.allowOnly(OF_CURVE);
+        List<int[]> points = fields.optionalPairs("points");
+        if (fields.problemCount() > before) {
+            return Optional.empty();
+        }
+        if (!points.isEmpty()) {
+            return fields.made(
+                    "curve",
+                    () -> new VelocityCurve.Points(points.stream()
+                            .map(point -> new VelocityCurve.Point(point[0], point[1]))
+                            .toList()));
+        }
+        VelocityCurve.Shape usual = (VelocityCurve.Shape) VelocityCurve.STRAIGHT;
+        int scale = fields.optionalNumber("scale").orElse(usual.scale());
+        int add = fields.optionalNumber("add").orElse(usual.add());
+        int bend = fields.optionalNumber("bend").orElse(usual.bend());
+        int floor = fields.optionalNumber("floor").orElse(usual.floor());
+        int ceiling = fields.optionalNumber("ceiling").orElse(usual.ceiling());
+        return fields.problemCount() > before
+                ? Optional.empty()
+                : fields.made("curve", () -> new VelocityCurve.Shape(scale, add, bend, floor, ceiling));
+    }
+
+    static void write(Route route, ObjectNode into) {
+        into.put("note", route.source().number());
+        if (route.sends() != Route.Sends.TO_ALL) {
+            into.put("sends", route.passes() ? UNCHANGED : FIRST);
+        }
+        ArrayNode targets = into.putArray("targets");
+        route.targets().forEach(target -> write(target, targets.addObject()));
+    }
+
+    private static void write(Target target, ObjectNode into) {
+        into.put("note", target.note().number());
+        into.put("from", target.velocities().from());
+        into.put("to", target.velocities().to());
+        if (!target.curve().equals(VelocityCurve.STRAIGHT)) {
+            write(target.curve(), into.putObject("curve"));
+        }
+        target.channel().ifPresent(channel -> into.put("channel", channel));
+        target.length().ifPresent(length -> into.put("length", length.quarters()));
+    }
+
+    private static void write(VelocityCurve curve, ObjectNode into) {
+        if (curve instanceof VelocityCurve.Points points) {
+            ArrayNode array = into.putArray("points");
+            points.points().forEach(point -> array.addArray().add(point.in()).add(point.out()));
+        } else if (curve instanceof VelocityCurve.Shape shape) {
+            into.put("scale", shape.scale());
+            into.put("add", shape.add());
+            into.put("bend", shape.bend());
+            into.put("floor", shape.floor());
+            into.put("ceiling", shape.ceiling());
+        }
+    }
+}

@@ -1,0 +1,8 @@
+/**
+ * Holding a part against note maps: which layout it was written for. It never changes a part; what it finds is told in
+ * words.
+ */
+@NullMarked
+package org.jollyledger.core.reconcile;
+
+import org.jspecify.annotations.NullMarked;
