@@ -99,12 +99,56 @@ const keys = {
   "]": () => press("[data-later]"),
 };
 
+// Losses: l walks from one to the next, a number takes one of its ways, a accepts it.
+const losses = () => [...document.querySelectorAll("[data-loss]")];
+const focusedLoss = () => document.activeElement.closest("[data-loss]");
+let settledAt = -1;
+
+const walkLosses = () => {
+  const all = losses();
+  all[(all.indexOf(focusedLoss()) + 1) % all.length]?.focus();
+};
+
+const settle = (selector, at = 0) => focusedLoss()?.querySelectorAll(selector)[at]?.click();
+
+const lossKeys = {
+  l: walkLosses,
+  a: () => settle("[data-accept]"),
+  1: () => settle("[data-way]", 0),
+  2: () => settle("[data-way]", 1),
+  3: () => settle("[data-way]", 2),
+};
+
+document.addEventListener("htmx:beforeRequest", () => {
+  settledAt = losses().indexOf(focusedLoss());
+});
+
+// What was opened stays open when the page is swapped in place, and the next loss comes in place of one that is settled.
+const opened = new Set();
+document.addEventListener(
+  "toggle",
+  (event) => {
+    if (event.target.matches("[data-keep-open]")) {
+      opened[event.target.open ? "add" : "delete"](event.target.id);
+    }
+  },
+  true,
+);
+document.addEventListener("htmx:afterSettle", () => {
+  for (const id of opened) {
+    document.getElementById(id)?.setAttribute("open", "");
+  }
+  if (settledAt >= 0 && document.activeElement === document.body) {
+    losses()[Math.min(settledAt, losses().length - 1)]?.focus();
+  }
+});
+
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape" && isTyping(event.target)) {
     event.target.blur();
     return;
   }
-  const action = keys[event.key];
+  const action = (losses().length > 0 && lossKeys[event.key]) || keys[event.key];
   if (!action || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) {
     return;
   }

@@ -141,6 +141,7 @@ class JourneyTest {
         page.keyboard().press("c");
         assertThat(page.locator("#choice")).isFocused();
         page.keyboard().press("ArrowDown");
+        page.keyboard().press("ArrowDown");
         page.keyboard().press("Tab");
         page.keyboard().press("Enter");
         assertThat(page.locator("[data-message]")).containsText("Crash 1 choke goes to");

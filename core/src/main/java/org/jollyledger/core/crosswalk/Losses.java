@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jollyledger.core.crosswalk.Statement.Entry;
 import org.jollyledger.core.crosswalk.Statement.Loss;
@@ -62,7 +64,39 @@ public final class Losses {
      * @param other the other source note of a fill
      * @param landed the target note; of a fill where the later hit lands; empty when silent
      */
-    public record Key(Kind kind, Note note, Optional<Note> other, Optional<Note> landed) {}
+    public record Key(Kind kind, Note note, Optional<Note> other, Optional<Note> landed) {
+        private static final Pattern CODE = Pattern.compile("([a-z-]+)\\.(\\d{1,3})\\.(\\d{0,3})\\.(\\d{0,3})");
+
+        /** The stable code, such as {@code folded.49..57}: the kind and the three notes, empty where there is none. */
+        public String code() {
+            return String.join(".", kind.code(), String.valueOf(note.number()), number(other), number(landed));
+        }
+
+        private static String number(Optional<Note> note) {
+            return note.map(there -> String.valueOf(there.number())).orElse("");
+        }
+
+        /**
+         * The key with a code.
+         *
+         * @throws IllegalArgumentException when it is none
+         */
+        public static Key parse(String code) {
+            Matcher parts = CODE.matcher(code);
+            if (!parts.matches()) {
+                throw new IllegalArgumentException("\"" + code + "\" names no loss; take one from the list of losses.");
+            }
+            return new Key(
+                    Kind.parse(parts.group(1)),
+                    Note.of(Integer.parseInt(parts.group(2))),
+                    note(parts.group(3)),
+                    note(parts.group(4)));
+        }
+
+        private static Optional<Note> note(String number) {
+            return number.isEmpty() ? Optional.empty() : Optional.of(Note.of(Integer.parseInt(number)));
+        }
+    }
 
     /**
      * One loss with its places.

@@ -1,5 +1,7 @@
 package org.jollyledger.core.crosswalk;
 
+import static org.jollyledger.core.sound.KitPiece.CHINA;
+import static org.jollyledger.core.sound.KitPiece.CRASH;
 import static org.jollyledger.core.sound.KitPiece.TOM;
 
 import java.util.HashMap;
@@ -14,7 +16,8 @@ import org.jollyledger.core.sound.Sound;
  * judgement of common practice, ordered rather than measured.
  */
 final class TypicalUse implements Use {
-    private static final double CYMBALS_TOGETHER = 0.15;
+    private static final double CRASHES_TOGETHER = 0.15;
+    private static final double CYMBALS_TOGETHER = 0.04;
     private static final double TOMS_TOGETHER = 0.05;
     private static final double OTHERS_TOGETHER = 0.02;
     private static final double NEXT_TOM_DOWN = 0.30;
@@ -32,15 +35,21 @@ final class TypicalUse implements Use {
 
     @Override
     public double together(Line one, Line other) {
-        return softer(one, other)
-                * togetherShare(one.sound().family(), other.sound().family());
+        return softer(one, other) * togetherShare(one.sound(), other.sound());
     }
 
-    private static double togetherShare(Family one, Family other) {
-        if (one == Family.CYMBAL && other == Family.CYMBAL) {
+    private static double togetherShare(Sound one, Sound other) {
+        if (isCrash(one) && isCrash(other)) {
+            return CRASHES_TOGETHER;
+        }
+        if (one.family() == Family.CYMBAL && other.family() == Family.CYMBAL) {
             return CYMBALS_TOGETHER;
         }
-        return one == Family.TOM && other == Family.TOM ? TOMS_TOGETHER : OTHERS_TOGETHER;
+        return one.family() == Family.TOM && other.family() == Family.TOM ? TOMS_TOGETHER : OTHERS_TOGETHER;
+    }
+
+    private static boolean isCrash(Sound sound) {
+        return sound.piece() == CRASH || sound.piece() == CHINA;
     }
 
     @Override

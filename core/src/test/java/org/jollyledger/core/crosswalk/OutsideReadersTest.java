@@ -17,10 +17,14 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.sound.KitPiece;
+import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.support.DemoMaps;
 import org.jollyledger.core.support.Events;
 import org.jollyledger.core.support.Outside;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Real files from Debian's planetblupi-music-midi, and what other programs read in what we make of them. */
 class OutsideReadersTest {
@@ -169,6 +173,35 @@ class OutsideReadersTest {
             check.check(path);
         } finally {
             Files.delete(path);
+        }
+    }
+
+    /** General MIDI parts with two snares, toms, ride, crash and clap onto the small library, without a manual change. */
+    @ParameterizedTest
+    @ValueSource(strings = {"music003.mid", "music004.mid", "music007.mid"})
+    void realPartsAreProposedRight(String name) throws Exception {
+        NoteMap small = DemoMaps.named("Tin Parade");
+        Path path = Outside.realFiles().stream()
+                .filter(file -> file.endsWith(name))
+                .findFirst()
+                .orElseThrow();
+        Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(10));
+        Statement statement =
+                Conversion.of(part, Crosswalk.propose(GM, small, part)).statement();
+        assertThat(statement.totals().silent()).isZero();
+        assertThat(statement.balances()).isTrue();
+        assertThat(Losses.of(statement))
+                .extracting(loss -> loss.key().kind())
+                .doesNotContain(Losses.Kind.FILL_TURNED, Losses.Kind.FILL_ON_ONE_DRUM);
+        for (Statement.LineAccount account : statement.lines()) {
+            Sound from = account.line().orElseThrow().sound();
+            Sound to = small.lineAt(
+                            account.route().orElseThrow().targets().get(0).note())
+                    .orElseThrow()
+                    .sound();
+            if (from.piece() != KitPiece.CLAP) {
+                assertThat(to.family()).as(from.code()).isEqualTo(from.family());
+            }
         }
     }
 }

@@ -1,157 +1,166 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.Supplier;
+import org.jollyledger.core.crosswalk.Losses;
+import org.jollyledger.core.crosswalk.VelocityRange;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.file.FileName;
-import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
+/** The crosswalk of a part: looking at it, and deciding about it. */
 @Controller
+@RequestMapping("/crosswalks/{id:\\d+}")
 class CrosswalkController {
-    private static final String MESSAGE = "message";
-
     private final CrosswalkService crosswalks;
+    private final CrosswalkPages pages;
 
-    CrosswalkController(CrosswalkService crosswalks) {
+    CrosswalkController(CrosswalkService crosswalks, CrosswalkPages pages) {
         this.crosswalks = crosswalks;
+        this.pages = pages;
     }
 
-    /** What of a crosswalk the page shows: the opened route, all lines or only those played, the first bar. */
-    record Place(
-            @Nullable Integer route,
-            @Nullable Boolean all,
-            @Nullable Long bar) {
-        Optional<Integer> opened() {
-            return Optional.ofNullable(route);
-        }
-
-        boolean showsAll() {
-            return all != null && all;
-        }
-
-        long firstBar() {
-            return bar == null ? 1 : bar;
-        }
-    }
-
-    @PostMapping("/crosswalks")
-    String open(@RequestParam String part, @RequestParam String from, @RequestParam String to) {
-        if (from.isEmpty() || to.isEmpty()) {
-            throw Refusal.incomplete("Choose the map the part was written for and the map it is to play on.");
-        }
-        return "redirect:/crosswalks/" + crosswalks.open(part, from, to);
-    }
-
-    @GetMapping("/crosswalks/{id}")
-    ModelAndView show(
+    @ModelAttribute
+    Visit visit(
             @PathVariable long id,
-            Place place,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
-            Model model) {
-        String message = model.getAttribute(MESSAGE) instanceof String text ? text : "";
-        return page(id, place, htmx, message, HttpStatus.OK);
+            @RequestParam(defaultValue = "0") int base,
+            @RequestParam(required = false) @Nullable Integer route,
+            @RequestParam(required = false) @Nullable Boolean all,
+            @RequestParam(required = false) @Nullable Long bar,
+            @RequestParam(required = false) @Nullable String loss,
+            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx) {
+        return new Visit(id, base, route, all, bar, loss, htmx != null);
     }
 
-    @PostMapping("/crosswalks/{id}/routes/{note}")
+    @GetMapping
+    ModelAndView show(@ModelAttribute(binding = false) Visit visit, Model model) {
+        String message = model.getAttribute(CrosswalkPages.MESSAGE) instanceof String text ? text : "";
+        return pages.page(visit, message, HttpStatus.OK);
+    }
+
+    private ModelAndView decide(
+            Visit visit, RedirectAttributes redirect, Supplier<Function<OpenCrosswalk, Decision>> how) {
+        return pages.after(visit, redirect, () -> crosswalks.decide(visit.id(), visit.base(), how) + ".");
+    }
+
+    @PostMapping("/routes/{note}")
     ModelAndView choose(
-            @PathVariable long id,
+            @ModelAttribute(binding = false) Visit visit,
             @PathVariable int note,
-            @RequestParam int base,
             @RequestParam String choice,
             @RequestParam(defaultValue = "false") boolean proposed,
-            Place place,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
             RedirectAttributes redirect) {
-        String wanted = proposed ? CrosswalkService.AS_PROPOSED : choice;
-        return pageAfter(id, place, htmx, redirect, () -> crosswalks.choose(id, base, note, wanted) + ".");
+        String wanted = proposed ? Decisions.AS_PROPOSED : choice;
+        return decide(visit, redirect, () -> Decisions.send(Note.of(note), wanted));
     }
 
-    @PostMapping("/crosswalks/{id}/undo")
-    ModelAndView undo(
-            @PathVariable long id,
-            @RequestParam int base,
-            Place place,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
+    @PostMapping("/routes/{note}/layer")
+    ModelAndView layer(
+            @ModelAttribute(binding = false) Visit visit,
+            @PathVariable int note,
+            @RequestParam String target,
+            @RequestParam(defaultValue = "1") int from,
+            @RequestParam(defaultValue = "127") int to,
             RedirectAttributes redirect) {
-        return pageAfter(
-                id,
-                place,
-                htmx,
+        return decide(
+                visit,
+                redirect,
+                () -> Decisions.layer(Note.of(note), Decisions.note(target), new VelocityRange(from, to)));
+    }
+
+    @PostMapping("/routes/{note}/targets")
+    ModelAndView lay(
+            @ModelAttribute(binding = false) Visit visit,
+            @PathVariable int note,
+            @RequestParam MultiValueMap<String, String> fields,
+            RedirectAttributes redirect) {
+        return decide(visit, redirect, () -> Decisions.route(new RouteForm(fields).route(Note.of(note))));
+    }
+
+    @PostMapping("/losses/settle")
+    ModelAndView settle(
+            @ModelAttribute(binding = false) Visit visit,
+            @RequestParam String source,
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam String to,
+            RedirectAttributes redirect) {
+        return decide(
+                visit, redirect, () -> Decisions.settle(Decisions.note(source), optionalNote(from), optionalNote(to)));
+    }
+
+    private static Optional<Note> optionalNote(String number) {
+        return number.isEmpty() ? Optional.empty() : Optional.of(Decisions.note(number));
+    }
+
+    @PostMapping("/losses/accept")
+    ModelAndView accept(
+            @ModelAttribute(binding = false) Visit visit,
+            @RequestParam String what,
+            @RequestParam(defaultValue = "true") boolean accept,
+            RedirectAttributes redirect) {
+        return decide(visit, redirect, () -> Decisions.accept(Losses.Key.parse(what), accept));
+    }
+
+    @PostMapping("/base")
+    ModelAndView layOver(
+            @ModelAttribute(binding = false) Visit visit, @RequestParam String kept, RedirectAttributes redirect) {
+        Optional<String> slug = Optional.of(kept).filter(text -> !text.isEmpty());
+        return pages.after(visit, redirect, () -> crosswalks.layOver(visit.id(), visit.base(), slug) + ".");
+    }
+
+    @PostMapping("/keep")
+    ModelAndView keep(
+            @ModelAttribute(binding = false) Visit visit,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String into,
+            RedirectAttributes redirect) {
+        Optional<String> slug = Optional.of(into).filter(text -> !text.isEmpty());
+        return pages.after(visit, redirect, () -> crosswalks.keep(visit.id(), visit.base(), name, slug) + ".");
+    }
+
+    @PostMapping("/undo")
+    ModelAndView undo(@ModelAttribute(binding = false) Visit visit, RedirectAttributes redirect) {
+        return pages.after(
+                visit,
                 redirect,
                 () -> crosswalks
-                        .undo(id, base)
+                        .undo(visit.id(), visit.base())
                         .map(what -> "Taken back: " + what + ".")
                         .orElse("There is nothing to undo."));
     }
 
-    @PostMapping("/crosswalks/{id}/redo")
-    ModelAndView redo(
-            @PathVariable long id,
-            @RequestParam int base,
-            Place place,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
-            RedirectAttributes redirect) {
-        return pageAfter(
-                id,
-                place,
-                htmx,
+    @PostMapping("/redo")
+    ModelAndView redo(@ModelAttribute(binding = false) Visit visit, RedirectAttributes redirect) {
+        return pages.after(
+                visit,
                 redirect,
                 () -> crosswalks
-                        .redo(id, base)
+                        .redo(visit.id(), visit.base())
                         .map(what -> "Done again: " + what + ".")
                         .orElse("There is nothing to do again."));
     }
 
-    @GetMapping("/crosswalks/{id}/file")
-    ResponseEntity<byte[]> file(@PathVariable long id) {
-        OpenCrosswalk open = crosswalks.get(id);
+    @GetMapping("/file")
+    ResponseEntity<byte[]> file(@ModelAttribute(binding = false) Visit visit) {
+        OpenCrosswalk open = crosswalks.get(visit.id());
         FileName name = open.part().fileName();
         return Download.midi(
                 name.madeFor(open.target().slug(), ".mid"), open.conversion().bytes());
-    }
-
-    /**
-     * Does something, then shows how the crosswalk stands with one line about what happened. Where no script swaps the
-     * page in place, it is fetched anew under its own address, so that loading it again does nothing twice.
-     */
-    private ModelAndView pageAfter(
-            long id, Place place, @Nullable String htmx, RedirectAttributes redirect, Supplier<String> action) {
-        String message;
-        try {
-            message = action.get();
-        } catch (Refusal refused) {
-            return page(id, place, htmx, refused.sentence(), refused.status());
-        }
-        if (htmx != null) {
-            return page(id, place, htmx, message, HttpStatus.OK);
-        }
-        redirect.addFlashAttribute(MESSAGE, message);
-        redirect.addAttribute("id", id);
-        place.opened().ifPresent(route -> redirect.addAttribute("route", route));
-        redirect.addAttribute("all", place.showsAll());
-        redirect.addAttribute("bar", place.firstBar());
-        return new ModelAndView("redirect:/crosswalks/{id}");
-    }
-
-    private ModelAndView page(long id, Place place, @Nullable String htmx, String message, HttpStatus status) {
-        CrosswalkView view =
-                new CrosswalkDrawing(crosswalks.get(id)).draw(place.opened(), place.showsAll(), place.firstBar());
-        ModelAndView page = new ModelAndView(htmx == null ? "crosswalk/page" : "crosswalk/desk :: desk", status);
-        page.addObject("walk", view);
-        page.addObject(MESSAGE, message);
-        page.addObject("refused", status.isError());
-        return page;
     }
 }

@@ -3,7 +3,6 @@ package org.jollyledger.web.crosswalk;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -12,13 +11,13 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Statement;
 import org.jollyledger.core.crosswalk.Statement.Entry;
 import org.jollyledger.core.crosswalk.Statement.LineAccount;
 import org.jollyledger.core.crosswalk.Statement.Totals;
 import org.jollyledger.core.crosswalk.Target;
-import org.jollyledger.core.crosswalk.VelocityRange;
 import org.jollyledger.core.midi.Damage;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
@@ -26,14 +25,13 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
-import org.jollyledger.core.sound.SoundDistance;
-import org.jollyledger.web.crosswalk.CrosswalkView.Alternative;
+import org.jollyledger.web.crosswalk.CrosswalkView.BaseView;
 import org.jollyledger.web.crosswalk.CrosswalkView.MapLink;
-import org.jollyledger.web.crosswalk.CrosswalkView.OpenRoute;
 import org.jollyledger.web.crosswalk.CrosswalkView.PartLink;
 import org.jollyledger.web.crosswalk.CrosswalkView.RouteLine;
 import org.jollyledger.web.crosswalk.CrosswalkView.SourceRow;
 import org.jollyledger.web.crosswalk.CrosswalkView.TargetRow;
+import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.ledger.StripView;
@@ -55,8 +53,12 @@ final class CrosswalkDrawing {
     private final Map<Note, LineAccount> accounts;
     private final int mostHits;
 
-    CrosswalkDrawing(OpenCrosswalk open) {
+    private final List<KeptLink> between;
+
+    /** @param between the crosswalks kept for the same two maps */
+    CrosswalkDrawing(OpenCrosswalk open, List<KeptLink> between) {
         this.open = open;
+        this.between = between;
         crosswalk = open.crosswalk();
         source = open.source().map();
         target = open.target().map();
@@ -74,8 +76,9 @@ final class CrosswalkDrawing {
      * @param openedNote the source note whose route is opened
      * @param showAll whether lines that the part does not play are shown as well
      * @param bar the first bar of before and after
+     * @param openedLoss the loss whose ways are wanted in any case
      */
-    CrosswalkView draw(Optional<Integer> openedNote, boolean showAll, long bar) {
+    CrosswalkView draw(Optional<Integer> openedNote, boolean showAll, long bar, Optional<Losses.Key> openedLoss) {
         List<Line> sources = source.firstLines().stream()
                 .filter(line -> showAll || accounts.containsKey(line.note()))
                 .toList();
@@ -91,6 +94,7 @@ final class CrosswalkDrawing {
         Statement statement = open.conversion().statement();
         Optional<Line> opened = openedNote.flatMap(note ->
                 sources.stream().filter(line -> line.note().number() == note).findFirst());
+        List<LossView> losses = LossView.of(statement, Losses.of(statement), openedLoss);
         return new CrosswalkView(
                 open.id(),
                 open.revision(),
@@ -103,13 +107,31 @@ final class CrosswalkDrawing {
                 Math.max(sources.size(), targets.size()) * CrosswalkView.ROW_HEIGHT,
                 source.firstLines().size() - accountsOnMap(),
                 showAll,
-                opened.map(this::openRoute).orElse(null),
+                opened.map(line ->
+                                new RouteDrawing(open).draw(line, totals(line).hitsIn()))
+                        .orElse(null),
+                losses.stream().filter(loss -> !accepted(loss)).toList(),
+                losses.stream().filter(this::accepted).toList(),
                 StatementView.of(statement),
                 before(statement, bar, barCount),
                 new SheetDrawing(after, target, hit -> false, barCount).drawClosely(bar),
                 notices(),
+                choices(),
                 open.undoable(),
                 open.redoable());
+    }
+
+    private boolean accepted(LossView loss) {
+        return open.choices().accepted().contains(Losses.Key.parse(loss.code()));
+    }
+
+    /** What the routes lie on, and what else they could lie on. */
+    private BaseView choices() {
+        return new BaseView(
+                open.kept().map(KeptLink::slug).orElse(""),
+                open.kept().map(KeptLink::name).orElse(""),
+                between,
+                open.choices().routes().size());
     }
 
     private int accountsOnMap() {
@@ -142,6 +164,13 @@ final class CrosswalkDrawing {
     private List<String> notices() {
         List<String> notices = new ArrayList<>();
         notices.add(open.drums().reason());
+        open.overtaken().stream()
+                .map(overtaken -> Overtakings.words(overtaken, open.crosswalk()))
+                .forEach(notices::add);
+        if (open.misfits() > 0) {
+            notices.add(open.misfits() + (open.misfits() == 1 ? " route" : " routes")
+                    + " decided for this part no longer fit, because a map has changed; the others hold.");
+        }
         open.part().file().damages().stream().map(Damage::sentence).forEach(notices::add);
         return notices;
     }
@@ -157,7 +186,7 @@ final class CrosswalkDrawing {
                 totals.hitsIn(),
                 opened.filter(line::equals).isPresent(),
                 loss(totals, route),
-                route.isSilent() ? "silent" : String.join(" and ", goesTo(route)));
+                goesTo(route));
     }
 
     private static String loss(Totals totals, Route route) {
@@ -180,17 +209,11 @@ final class CrosswalkDrawing {
         return crosswalk.routeFrom(line.note()).orElseThrow();
     }
 
-    private List<String> goesTo(Route route) {
-        return route.targets().stream().map(this::targetWords).toList();
-    }
-
-    private String targetWords(Target end) {
-        Line line = target.lineAt(end.note()).orElseThrow();
-        String words = line.name() + " (" + line.note().label(target.middleC()) + ")";
-        return end.velocities().equals(VelocityRange.FULL)
-                ? words
-                : words + " for velocities " + end.velocities().from() + " to "
-                        + end.velocities().to();
+    private String goesTo(Route route) {
+        if (route.passes()) {
+            return "the same note, unchanged";
+        }
+        return route.isSilent() ? "silent" : String.join(" and ", RouteDrawing.goesTo(route, target));
     }
 
     private TargetRow targetRow(Line line, Part after) {
@@ -218,6 +241,9 @@ final class CrosswalkDrawing {
         double width = THINNEST + (THICKEST - THINNEST) * totals.hitsIn() / mostHits;
         boolean lost = totals.folded() > 0 || totals.silent() > 0;
         int from = middle(row);
+        if (route.passes()) {
+            return List.of(new RouteLine("M0 " + from + " H" + CrosswalkView.GAP / 2, round(width), false, isOpened));
+        }
         if (route.isSilent()) {
             int end = CrosswalkView.GAP / 5;
             String stub = "M0 " + from + " H" + end + " M" + end + " " + (from - STOP) + " V" + (from + STOP);
@@ -240,41 +266,5 @@ final class CrosswalkDrawing {
 
     private static double round(double value) {
         return Math.round(value * 10) / 10.0;
-    }
-
-    private OpenRoute openRoute(Line line) {
-        Route route = route(line);
-        String current = route.isSilent()
-                ? CrosswalkService.SILENT
-                : String.valueOf(route.targets().get(0).note().number());
-        List<Alternative> alternatives = new ArrayList<>();
-        for (Crosswalk.SoundDistanceToLine candidate : crosswalk.alternatives(line.note())) {
-            String value = String.valueOf(candidate.line().note().number());
-            alternatives.add(new Alternative(
-                    value,
-                    candidate.line().name() + " (" + candidate.line().note().label(target.middleC()) + ")",
-                    nearness(candidate.distance()),
-                    value.equals(current)));
-        }
-        return new OpenRoute(
-                line.note().number(),
-                line.note().label(source.middleC()),
-                line.name(),
-                line.sound().words(),
-                FamilyMark.of(line.sound().family()),
-                totals(line).hitsIn(),
-                goesTo(route),
-                crosswalk.reason(route),
-                route.origin() == Route.Origin.CHOSEN,
-                current,
-                alternatives);
-    }
-
-    private static String nearness(SoundDistance distance) {
-        if (distance.value() == 0) {
-            return "the same sound";
-        }
-        String degree = !distance.isSubstitute() ? "no substitute" : distance.isFar() ? "far" : "near";
-        return degree + String.format(Locale.ROOT, ", distance %.2f", distance.value());
     }
 }

@@ -3,18 +3,19 @@ package org.jollyledger.web.crosswalk;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Supplier;
 import org.jollyledger.core.crosswalk.Choices;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.KeptCrosswalk;
+import org.jollyledger.core.crosswalk.KeptCrosswalk.Reopened;
 import org.jollyledger.core.crosswalk.Route;
-import org.jollyledger.core.crosswalk.Target;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.RoutesJson;
-import org.jollyledger.core.notemap.Line;
-import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
-import org.jollyledger.core.pitch.Note;
+import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
+import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartService;
@@ -24,20 +25,16 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Keeps crosswalks and the changes made to them. */
+/** Keeps the crosswalks of parts and what was decided about them. */
 @Service
 class CrosswalkService {
-    /** What a choice says in place of a target note. */
-    static final String SILENT = "silent";
-
-    static final String AS_PROPOSED = "proposed";
-
-    private static final int LONGEST_SUMMARY = 500;
+    private static final int LONGEST_SUMMARY = 400;
 
     private final CrosswalkRepository crosswalks;
     private final CrosswalkRevisionRepository revisions;
     private final LedgerService ledger;
     private final PartService parts;
+    private final KeptService kept;
     private final TransactionTemplate transaction;
     private final Clock clock = Clock.systemUTC();
 
@@ -46,15 +43,20 @@ class CrosswalkService {
             CrosswalkRevisionRepository revisions,
             LedgerService ledger,
             PartService parts,
+            KeptService kept,
             TransactionTemplate transaction) {
         this.crosswalks = crosswalks;
         this.revisions = revisions;
         this.ledger = ledger;
         this.parts = parts;
+        this.kept = kept;
         this.transaction = transaction;
     }
 
-    /** Opens the crosswalk of a part between two maps, a new one where there is none; answers its key. */
+    /**
+     * Opens the crosswalk of a part between two maps; answers its key. A new one is laid over the usual one for the two
+     * maps, where there is one.
+     */
     synchronized long open(String partSlug, String from, String to) {
         return transaction.execute(status -> {
             StoredPart part = parts.get(partSlug);
@@ -65,10 +67,30 @@ class CrosswalkService {
             ledger.use(target.id());
             return crosswalks
                     .findByPartIdAndSourceMapIdAndTargetMapId(part.id(), source.id(), target.id())
-                    .orElseGet(() ->
-                            crosswalks.save(new CrosswalkEntity(part.id(), source.id(), target.id(), clock.instant())))
+                    .orElseGet(() -> begin(part, source, target))
                     .id();
         });
+    }
+
+    private CrosswalkEntity begin(StoredPart part, StoredMap source, StoredMap target) {
+        CrosswalkEntity entity =
+                crosswalks.save(new CrosswalkEntity(part.id(), source.id(), target.id(), clock.instant()));
+        kept.usual(source.id(), target.id())
+                .flatMap(usual -> kept.find(usual.slug()))
+                .ifPresent(usual -> save(entity, Decisions.layOver(Choices.NONE, Optional.of(usual))));
+        return entity;
+    }
+
+    private void save(CrosswalkEntity entity, Decision decision) {
+        int parent = entity.revision();
+        int number = entity.nextRevision(clock.instant());
+        revisions.save(new CrosswalkRevisionEntity(
+                entity.id(),
+                number,
+                parent,
+                Cut.to(LONGEST_SUMMARY, decision.summary()),
+                RoutesJson.write(decision.choices()),
+                clock.instant()));
     }
 
     /**
@@ -83,8 +105,13 @@ class CrosswalkService {
         StoredMap source = ledger.get(entity.sourceMapId());
         StoredMap target = ledger.get(entity.targetMapId());
         Optional<CrosswalkRevisionEntity> revision = current(entity);
+        Choices choices = revision.map(CrosswalkService::choices).orElse(Choices.NONE);
         DrumChannel drums = DrumChannel.find(part.file(), source.map().channel());
-        Crosswalk crosswalk = withChoices(Crosswalk.propose(source.map(), target.map(), drums.part()), revision);
+        Crosswalk proposal = Crosswalk.propose(source.map(), target.map(), drums.part());
+        Optional<StoredKept> below = choices.kept().flatMap(kept::find);
+        Reopened base = below.map(stored -> stored.kept().over(proposal)).orElse(new Reopened(proposal, List.of()));
+        List<Route> fitting = choices.routes().stream().filter(proposal::fits).toList();
+        Crosswalk crosswalk = base.crosswalk().with(fitting);
         return new OpenCrosswalk(
                 id,
                 entity.revision(),
@@ -92,6 +119,11 @@ class CrosswalkService {
                 source,
                 target,
                 drums,
+                choices,
+                below.map(stored -> new KeptLink(stored.slug(), stored.kept().name())),
+                base.crosswalk(),
+                base.overtaken(),
+                choices.routes().size() - fitting.size(),
                 crosswalk,
                 Conversion.of(drums.part(), crosswalk),
                 revision.map(CrosswalkRevisionEntity::summary),
@@ -99,75 +131,70 @@ class CrosswalkService {
     }
 
     /**
-     * Sends the hits of one source note somewhere else.
+     * Decides something about a crosswalk.
      *
-     * @param base the revision the choice was made on
-     * @param choice the number of a target note, {@link #SILENT} or {@link #AS_PROPOSED}
+     * @param base the revision the decision was made on
      * @return what was done, in words
-     * @throws Refusal when the choice is none, or the crosswalk has changed since
+     * @throws Refusal when the maps do not allow it, or the crosswalk has changed since
      */
     @Transactional
-    public String choose(long id, int base, int sourceNote, String choice) {
+    public String decide(long id, int base, Supplier<Function<OpenCrosswalk, Decision>> how) {
         CrosswalkEntity entity = entityAt(id, base);
-        Crosswalk before = get(id).crosswalk();
-        Crosswalk after;
+        Decision decision;
         try {
-            after = change(before, Note.of(sourceNote), choice);
+            decision = how.get().apply(get(id));
         } catch (IllegalArgumentException e) {
             throw Refusal.unreadable(String.valueOf(e.getMessage()));
         }
-        String summary = summary(after, Note.of(sourceNote));
-        int parent = entity.revision();
-        int number = entity.nextRevision(clock.instant());
-        revisions.save(new CrosswalkRevisionEntity(
-                id, number, parent, summary, RoutesJson.write(chosen(after)), clock.instant()));
-        return summary;
+        save(entity, decision);
+        return decision.summary();
     }
 
-    /** A crosswalk with those of some earlier choices that its maps still allow. */
-    private static Crosswalk withChoices(Crosswalk proposal, Optional<CrosswalkRevisionEntity> revision) {
-        return proposal.with(revision.map(CrosswalkService::routes).orElse(List.of()).stream()
-                .filter(proposal::fits)
-                .toList());
+    /** Lays what was decided over a kept crosswalk, or over the proposal. */
+    @Transactional
+    public String layOver(long id, int base, Optional<String> slug) {
+        Optional<StoredKept> below = slug.map(kept::get);
+        return decide(id, base, () -> open -> Decisions.layOver(open.choices(), below));
     }
 
-    private static Choices chosen(Crosswalk crosswalk) {
-        return new Choices(
-                Optional.empty(),
-                crosswalk.routes().stream()
-                        .filter(route -> route.origin() == Route.Origin.CHOSEN)
-                        .toList(),
-                Set.of());
+    /**
+     * Keeps the routes of a part's crosswalk by name, and lays the part over them.
+     *
+     * @param into the kept crosswalk that they replace; empty for a new one
+     */
+    public String keep(long id, int base, String name, Optional<String> into) {
+        OpenCrosswalk open = get(id);
+        String title = into.map(slug -> kept.get(slug).kept().name()).orElse(name.strip());
+        KeptCrosswalk keeping;
+        try {
+            keeping =
+                    KeptCrosswalk.of(title, "", open.crosswalk(), open.choices().accepted());
+        } catch (IllegalArgumentException e) {
+            throw Refusal.unreadable(String.valueOf(e.getMessage()));
+        }
+        StoredKept stored = into.map(slug -> replace(slug, keeping, open))
+                .orElseGet(() -> kept.add(
+                        keeping,
+                        open.source().id(),
+                        open.target().id(),
+                        "Kept from " + open.part().title()));
+        String done = "Kept as " + stored.kept().name();
+        decide(
+                id,
+                base,
+                () -> now -> new Decision(
+                        Decisions.layOver(Choices.NONE, Optional.of(stored)).choices(), done));
+        return done;
     }
 
-    private static Crosswalk change(Crosswalk before, Note source, String choice) {
-        return switch (choice) {
-            case AS_PROPOSED -> before.withProposalFor(source);
-            case SILENT -> before.with(Route.chosen(source, List.of()));
-            default -> {
-                if (!choice.matches("\\d{1,3}")) {
-                    throw new IllegalArgumentException(
-                            "\"" + choice + "\" is no target; choose a line of the target map.");
-                }
-                yield before.with(Route.chosen(source, List.of(Target.all(Note.of(Integer.parseInt(choice))))));
-            }
-        };
-    }
-
-    private static String summary(Crosswalk crosswalk, Note note) {
-        String source = name(crosswalk.source(), note);
-        Route route = crosswalk.routeFrom(note).orElseThrow();
-        List<String> targets = route.targets().stream()
-                .map(target -> name(crosswalk.target(), target.note()))
-                .toList();
-        String words =
-                targets.isEmpty() ? source + " is left silent" : source + " goes to " + String.join(" and ", targets);
-        String whole = route.origin() == Route.Origin.PROPOSED ? words + ", as proposed" : words;
-        return whole.substring(0, Math.min(whole.length(), LONGEST_SUMMARY));
-    }
-
-    private static String name(NoteMap map, Note note) {
-        return map.lineAt(note).map(Line::name).orElse("note " + note.number());
+    private StoredKept replace(String slug, KeptCrosswalk keeping, OpenCrosswalk open) {
+        StoredKept before = kept.get(slug);
+        return kept.change(
+                slug,
+                before.revision(),
+                "Changed from " + open.part().title(),
+                now -> new KeptCrosswalk(
+                        now.name(), now.remark(), keeping.from(), keeping.to(), keeping.routes(), keeping.accepted()));
     }
 
     /** Takes the last change back; answers what it was. */
@@ -211,11 +238,11 @@ class CrosswalkService {
         return revisions.findFirstByCrosswalkIdAndParentOrderByNumberDesc(entity.id(), entity.revision());
     }
 
-    private static List<Route> routes(CrosswalkRevisionEntity revision) {
+    private static Choices choices(CrosswalkRevisionEntity revision) {
         try {
-            return RoutesJson.read(revision.routes()).routes();
+            return RoutesJson.read(revision.routes());
         } catch (DocumentException e) {
-            throw new IllegalStateException("Stored routes cannot be read back: " + e.getMessage(), e);
+            throw new IllegalStateException("Stored choices cannot be read back: " + e.getMessage(), e);
         }
     }
 }

@@ -2,6 +2,7 @@ package org.jollyledger.web.crosswalk;
 
 import java.util.List;
 import java.util.Optional;
+import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.ledger.StripView;
 import org.jollyledger.web.part.SheetView;
@@ -21,10 +22,13 @@ record CrosswalkView(
         int unplayed,
         boolean showsAll,
         @Nullable OpenRoute opened,
+        List<LossView> losses,
+        List<LossView> accepted,
         StatementView statement,
         SheetView before,
         SheetView after,
         List<String> notices,
+        BaseView base,
         Optional<String> undoable,
         Optional<String> redoable) {
     /** How high a row of the two columns is. */
@@ -57,20 +61,13 @@ record CrosswalkView(
     /** A route as a drawn line; a silent one stops short. */
     record RouteLine(String path, double width, boolean lost, boolean opened) {}
 
-    /** The route whose reason and alternatives are shown. */
-    record OpenRoute(
-            int note,
-            String label,
-            String name,
-            String sound,
-            FamilyMark family,
-            int hits,
-            List<String> goesTo,
-            String reason,
-            boolean chosen,
-            String choice,
-            List<Alternative> alternatives) {}
-
-    /** A line of the target map that could be chosen. */
-    record Alternative(String value, String label, String distance, boolean chosen) {}
+    /**
+     * What the routes lie on.
+     *
+     * @param slug the address of the kept crosswalk; "" for the proposal
+     * @param name its name
+     * @param others the crosswalks kept for the same maps, the usual one first
+     * @param decided how many routes were decided for this part
+     */
+    record BaseView(String slug, String name, List<KeptLink> others, int decided) {}
 }

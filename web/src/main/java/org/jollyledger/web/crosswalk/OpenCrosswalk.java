@@ -1,8 +1,11 @@
 package org.jollyledger.web.crosswalk;
 
+import java.util.List;
 import java.util.Optional;
+import org.jollyledger.core.crosswalk.Choices;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.KeptCrosswalk.Overtaken;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.StoredPart;
@@ -16,6 +19,11 @@ import org.jollyledger.web.part.StoredPart;
  * @param source the map the part was written for
  * @param target the map it is to play on
  * @param drums the hits that are converted, and why those
+ * @param choices what was decided for this part
+ * @param kept the kept crosswalk that lies below; empty for the proposal
+ * @param base the routes without those decided for this part
+ * @param overtaken routes of the kept crosswalk that a change of a map has overtaken
+ * @param misfits how many routes decided for this part no longer fit the maps, and are left out
  * @param crosswalk the routes
  * @param conversion the file and the statement
  * @param undoable what the last change was; empty at the proposal
@@ -28,7 +36,15 @@ record OpenCrosswalk(
         StoredMap source,
         StoredMap target,
         DrumChannel drums,
+        Choices choices,
+        Optional<KeptLink> kept,
+        Crosswalk base,
+        List<Overtaken> overtaken,
+        int misfits,
         Crosswalk crosswalk,
         Conversion conversion,
         Optional<String> undoable,
-        Optional<String> redoable) {}
+        Optional<String> redoable) {
+    /** A kept crosswalk by its address and name. */
+    record KeptLink(String slug, String name) {}
+}

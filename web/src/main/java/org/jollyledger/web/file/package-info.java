@@ -1,4 +1,4 @@
-/** Files that people send and keep: their names as labels, and the answer that makes a browser keep one. */
+/** Files that people send and keep: their names as labels, texts that fit, and the answer that makes a browser keep one. */
 @NullMarked
 package org.jollyledger.web.file;
 

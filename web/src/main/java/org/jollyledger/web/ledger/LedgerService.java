@@ -9,6 +9,7 @@ import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
@@ -96,7 +97,12 @@ public class LedgerService {
         String slug = Slugs.free(map.name(), "map", maps::existsBySlug);
         NoteMapEntity entity = maps.save(new NoteMapEntity(slug, map, builtIn, clock.instant()));
         revisions.save(new MapRevisionEntity(
-                entity.id(), entity.revision(), null, cut(summary), NoteMapJson.write(map), clock.instant()));
+                entity.id(),
+                entity.revision(),
+                null,
+                Cut.to(LONGEST_SUMMARY, summary),
+                NoteMapJson.write(map),
+                clock.instant()));
         return entity;
     }
 
@@ -106,7 +112,7 @@ public class LedgerService {
             NoteMapEntity origin = entity(slug);
             StoredMap from = stored(origin);
             String wanted = name.isBlank() ? from.map().name() + ", copy" : name.strip();
-            NoteMap copy = made(() -> ownKind(from.map()).withName(cut(wanted, NoteMap.LONGEST_NAME)));
+            NoteMap copy = made(() -> ownKind(from.map()).withName(Cut.to(NoteMap.LONGEST_NAME, wanted)));
             NoteMapEntity entity = save(copy, false, "Copied from " + from.map().name());
             entity.derivedFrom(origin.id(), origin.revision());
             return stored(entity);
@@ -145,7 +151,12 @@ public class LedgerService {
         }
         int number = entity.nextRevision();
         revisions.save(new MapRevisionEntity(
-                entity.id(), number, entity.revision(), cut(summary), NoteMapJson.write(after), clock.instant()));
+                entity.id(),
+                number,
+                entity.revision(),
+                Cut.to(LONGEST_SUMMARY, summary),
+                NoteMapJson.write(after),
+                clock.instant()));
         entity.describe(after, number, clock.instant());
         return new StoredMap(entity.id(), slug, number, after);
     }
@@ -281,16 +292,6 @@ public class LedgerService {
         } catch (IllegalArgumentException e) {
             throw Refusal.unreadable(String.valueOf(e.getMessage()));
         }
-    }
-
-    private static String cut(String summary) {
-        return cut(summary, LONGEST_SUMMARY);
-    }
-
-    private static String cut(String text, int longest) {
-        return text.codePointCount(0, text.length()) <= longest
-                ? text
-                : text.substring(0, text.offsetByCodePoints(0, longest - 1)) + "…";
     }
 
     private MapRevisionEntity revision(NoteMapEntity entity, int number) {

@@ -28,7 +28,11 @@ import org.jollyledger.web.part.SheetView.Window;
 public final class SheetDrawing {
     public static final int BARS_PER_SYSTEM = 4;
 
-    private static final int WIDTH = 1068;
+    /** How wide a system is, and how large its heads are beside the usual. */
+    private record Size(int width, double heads) {}
+
+    private static final Size WIDE = new Size(1068, 1);
+    private static final Size CLOSE = new Size(664, 0.8);
     private static final int MARGIN = 14;
     private static final int HEAD_ROOM = 20;
     private static final int MOST_GLYPHS = 4_000;
@@ -92,7 +96,7 @@ public final class SheetDrawing {
     /** The sheet of some systems of four bars, beginning at a bar, with a row for every line that the part plays. */
     public SheetView draw(long wantedBar, int systemCount) {
         layRows(part.hitsPerNote());
-        return drawSystems(wantedBar, systemCount);
+        return drawSystems(wantedBar, systemCount, WIDE);
     }
 
     /** One system of four bars, beginning at a bar, with a row for every line that these bars play. */
@@ -106,14 +110,14 @@ public final class SheetDrawing {
             }
         }
         layRows(played);
-        return drawSystems(wantedBar, 1);
+        return drawSystems(wantedBar, 1, CLOSE);
     }
 
     private long firstBar(long wantedBar) {
         return Math.max(1, Math.min(wantedBar, barCount));
     }
 
-    private SheetView drawSystems(long wantedBar, int systemCount) {
+    private SheetView drawSystems(long wantedBar, int systemCount, Size size) {
         long bars = (long) systemCount * BARS_PER_SYSTEM;
         long first = firstBar(wantedBar);
         long last = Math.min(first + bars - 1, barCount);
@@ -121,7 +125,7 @@ public final class SheetDrawing {
         int drawn = hitsOfSystem.stream().mapToInt(List::size).sum();
         List<SystemView> systems = new ArrayList<>();
         for (int i = 0; i < systemCount && first + (long) i * BARS_PER_SYSTEM <= last; i++) {
-            systems.add(system(first + (long) i * BARS_PER_SYSTEM, last, hitsOfSystem.get(i)));
+            systems.add(system(first + (long) i * BARS_PER_SYSTEM, last, hitsOfSystem.get(i), size));
         }
         Window window = new Window(
                 first,
@@ -131,7 +135,7 @@ public final class SheetDrawing {
                 Math.min(first + bars, barCount),
                 hitsInBars(first, last) - drawn);
         return new SheetView(
-                List.copyOf(rows), systems, HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + 6, WIDTH, window);
+                List.copyOf(rows), systems, HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + 6, size.width, window);
     }
 
     private int hitsInBars(long first, long last) {
@@ -159,9 +163,10 @@ public final class SheetDrawing {
         return systems;
     }
 
-    private SystemView system(long firstBar, long lastBar, List<Integer> hits) {
+    private SystemView system(long firstBar, long lastBar, List<Integer> hits, Size size) {
         long from = times.startOfBar(firstBar);
-        double scale = (double) (WIDTH - 2 * MARGIN) / Math.max(1, times.startOfBar(firstBar + BARS_PER_SYSTEM) - from);
+        double scale =
+                (double) (size.width - 2 * MARGIN) / Math.max(1, times.startOfBar(firstBar + BARS_PER_SYSTEM) - from);
         List<BarLine> bars = new ArrayList<>();
         List<Double> beats = new ArrayList<>();
         for (long bar = firstBar; bar < firstBar + BARS_PER_SYSTEM && bar <= lastBar; bar++) {
@@ -172,16 +177,16 @@ public final class SheetDrawing {
             }
         }
         List<Glyph> glyphs = hits.stream()
-                .map(hit -> glyph(hit, round(MARGIN + (part.tick(hit) - from) * scale)))
+                .map(hit -> glyph(hit, round(MARGIN + (part.tick(hit) - from) * scale), size.heads))
                 .toList();
         return new SystemView(bars, beats, glyphs);
     }
 
-    private Glyph glyph(int hit, double x) {
+    private Glyph glyph(int hit, double x, double heads) {
         Row row = rowOfNote.get(part.note(hit));
         Optional<Line> line = map.lineAt(Note.of(part.note(hit)));
         Optional<Sound> sound = line.map(Line::sound);
-        double size = SMALLEST_HEAD + (1 - SMALLEST_HEAD) * part.velocity(hit) / 127;
+        double size = heads * (SMALLEST_HEAD + (1 - SMALLEST_HEAD) * part.velocity(hit) / 127);
         String family = sound.map(known -> "family-" + known.family().code()).orElse("unlisted");
         return new Glyph(
                 sound.map(SheetDrawing::head).orElse("head-cross"),

@@ -1,0 +1,56 @@
+package org.jollyledger.web.crosswalk;
+
+import java.util.function.Supplier;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Shows how a crosswalk stands. */
+@Component
+class CrosswalkPages {
+    static final String MESSAGE = "message";
+
+    private final CrosswalkService crosswalks;
+    private final KeptService kept;
+
+    CrosswalkPages(CrosswalkService crosswalks, KeptService kept) {
+        this.crosswalks = crosswalks;
+        this.kept = kept;
+    }
+
+    /**
+     * Does something, then shows how the crosswalk stands with one line about what happened. Where no script swaps the
+     * page in place, it is fetched anew under its own address, so that loading it again does nothing twice.
+     */
+    ModelAndView after(Visit visit, RedirectAttributes redirect, Supplier<String> action) {
+        String message;
+        try {
+            message = action.get();
+        } catch (Refusal refused) {
+            return page(visit, refused.sentence(), refused.status());
+        }
+        if (visit.inPlace()) {
+            return page(visit, message, HttpStatus.OK);
+        }
+        redirect.addFlashAttribute(MESSAGE, message);
+        redirect.addAttribute("id", visit.id());
+        visit.opened().ifPresent(route -> redirect.addAttribute("route", route));
+        redirect.addAttribute("all", visit.showsAll());
+        redirect.addAttribute("bar", visit.firstBar());
+        return new ModelAndView("redirect:/crosswalks/{id}");
+    }
+
+    ModelAndView page(Visit visit, String message, HttpStatus status) {
+        OpenCrosswalk open = crosswalks.get(visit.id());
+        CrosswalkView view = new CrosswalkDrawing(
+                        open, kept.between(open.source().id(), open.target().id()))
+                .draw(visit.opened(), visit.showsAll(), visit.firstBar(), visit.openedLoss());
+        ModelAndView page = new ModelAndView(visit.inPlace() ? "crosswalk/desk :: desk" : "crosswalk/page", status);
+        page.addObject("walk", view);
+        page.addObject(MESSAGE, message);
+        page.addObject("refused", status.isError());
+        return page;
+    }
+}

@@ -1,0 +1,14 @@
+package org.jollyledger.web.crosswalk;
+
+import java.time.Instant;
+
+/** A kept crosswalk as a list shows it. */
+public record KeptCard(
+        String slug,
+        String name,
+        String fromSlug,
+        String from,
+        String toSlug,
+        String to,
+        boolean usual,
+        Instant changedAt) {}

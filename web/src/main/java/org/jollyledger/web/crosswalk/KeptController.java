@@ -1,0 +1,168 @@
+package org.jollyledger.web.crosswalk;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import java.util.Set;
+import org.jollyledger.core.crosswalk.KeptCrosswalk;
+import org.jollyledger.core.exchange.CrosswalkJson;
+import org.jollyledger.web.file.Cut;
+import org.jollyledger.web.file.Download;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The crosswalks kept by name. */
+@Controller
+class KeptController {
+    private static final String TO_ONE = "redirect:/crosswalks/kept/{slug}";
+    private static final String TO_LIST = "redirect:/crosswalks";
+
+    private final KeptService kept;
+    private final KeptReader reader;
+    private final LedgerService ledger;
+
+    KeptController(KeptService kept, KeptReader reader, LedgerService ledger) {
+        this.kept = kept;
+        this.reader = reader;
+        this.ledger = ledger;
+    }
+
+    @GetMapping("/crosswalks")
+    ModelAndView list() {
+        return listPage("", HttpStatus.OK);
+    }
+
+    private ModelAndView listPage(String refusal, HttpStatus status) {
+        ModelAndView page = new ModelAndView("crosswalk/list", status);
+        page.addObject("crosswalks", kept.all());
+        page.addObject("removed", kept.removed());
+        page.addObject("maps", ledger.names());
+        page.addObject("refusal", refusal);
+        return page;
+    }
+
+    @GetMapping("/crosswalks/kept/{slug}")
+    ModelAndView show(@PathVariable String slug) {
+        ModelAndView page = new ModelAndView("crosswalk/kept");
+        page.addObject("kept", KeptView.of(kept.get(slug)));
+        page.addObject("history", kept.history(slug));
+        return page;
+    }
+
+    @GetMapping("/crosswalks/kept/{slug}/file")
+    ResponseEntity<byte[]> file(@PathVariable String slug) {
+        String document = CrosswalkJson.write(kept.get(slug).kept());
+        return Download.of(slug + ".json", "application/json", document.getBytes(StandardCharsets.UTF_8));
+    }
+
+    @PostMapping("/crosswalks/import")
+    ModelAndView bringIn(
+            @RequestParam MultipartFile file,
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam(defaultValue = "") String to,
+            RedirectAttributes redirect)
+            throws IOException {
+        if (file.isEmpty()) {
+            return listPage("No file was sent; choose a crosswalk file (JSON) first.", HttpStatus.BAD_REQUEST);
+        }
+        try {
+            String text = new String(file.getBytes(), StandardCharsets.UTF_8);
+            StoredKept stored = reader.add(text, given(from), given(to), "Brought in from a file");
+            redirect.addAttribute("slug", stored.slug());
+            return done(TO_ONE, redirect, "Brought in " + stored.kept().name() + ".");
+        } catch (Refusal refused) {
+            return listPage(refused.sentence(), refused.status());
+        }
+    }
+
+    private static Optional<String> given(String text) {
+        return Optional.of(text).filter(value -> !value.isEmpty());
+    }
+
+    private static ModelAndView done(String view, RedirectAttributes redirect, String message) {
+        redirect.addFlashAttribute(CrosswalkPages.MESSAGE, message);
+        return new ModelAndView(view);
+    }
+
+    @PostMapping("/crosswalks/kept/{slug}/copy")
+    ModelAndView copy(
+            @PathVariable String slug, @RequestParam(defaultValue = "") String name, RedirectAttributes redirect) {
+        StoredKept copy = kept.copy(slug, name);
+        redirect.addAttribute("slug", copy.slug());
+        return done(TO_ONE, redirect, "Copied as " + copy.kept().name() + ".");
+    }
+
+    @PostMapping("/crosswalks/kept/{slug}/name")
+    ModelAndView rename(
+            @PathVariable String slug, @RequestParam int base, @RequestParam String name, RedirectAttributes redirect) {
+        kept.change(slug, base, "Named " + name.strip(), now -> now.withName(name.strip()));
+        return done(TO_ONE, redirect, "Named " + name.strip() + ".");
+    }
+
+    @PostMapping("/crosswalks/kept/{slug}/usual")
+    ModelAndView usual(@PathVariable String slug, @RequestParam boolean usual, RedirectAttributes redirect) {
+        kept.makeUsual(slug, usual);
+        return done(
+                TO_ONE,
+                redirect,
+                usual
+                        ? "It is the usual one for these maps now, and offered first."
+                        : "It is no longer the usual one for these maps.");
+    }
+
+    /** Takes what is offered in place of the routes that a change of a map has overtaken. */
+    @PostMapping("/crosswalks/kept/{slug}/renew")
+    ModelAndView renew(@PathVariable String slug, @RequestParam int base, RedirectAttributes redirect) {
+        KeptCrosswalk before = kept.get(slug).kept();
+        KeptCrosswalk.Reopened reopened = kept.get(slug).reopened();
+        KeptCrosswalk renewed =
+                KeptCrosswalk.of(before.name(), before.remark(), reopened.crosswalk(), before.accepted());
+        kept.change(slug, base, "Took the routes offered after a map had changed", now -> renewed);
+        return done(TO_ONE, redirect, "The offered routes are taken.");
+    }
+
+    /** Keeps the way back as a crosswalk of its own. */
+    @PostMapping("/crosswalks/kept/{slug}/back")
+    ModelAndView keepBack(@PathVariable String slug, RedirectAttributes redirect) {
+        StoredKept there = kept.get(slug);
+        KeptCrosswalk back = KeptCrosswalk.of(
+                Cut.to(KeptCrosswalk.LONGEST_NAME, there.kept().name() + ", back"),
+                "",
+                KeptCrosswalk.reversed(there.reopened().crosswalk()).crosswalk(),
+                Set.of());
+        StoredKept stored = kept.add(
+                back,
+                there.target().id(),
+                there.source().id(),
+                "The way back of " + there.kept().name());
+        redirect.addAttribute("slug", stored.slug());
+        return done(TO_ONE, redirect, "Kept as " + stored.kept().name() + ".");
+    }
+
+    @PostMapping("/crosswalks/kept/{slug}/restore")
+    ModelAndView restore(
+            @PathVariable String slug, @RequestParam int base, @RequestParam int number, RedirectAttributes redirect) {
+        kept.restore(slug, base, number);
+        return done(TO_ONE, redirect, "Revision " + number + " holds again.");
+    }
+
+    @PostMapping("/crosswalks/kept/{slug}/remove")
+    ModelAndView remove(@PathVariable String slug, RedirectAttributes redirect) {
+        return done(TO_LIST, redirect, "Removed " + kept.remove(slug) + "; it can be brought back below.");
+    }
+
+    @PostMapping("/crosswalks/kept/{slug}/bring-back")
+    ModelAndView bringBack(@PathVariable String slug, RedirectAttributes redirect) {
+        return done(TO_LIST, redirect, "Brought back " + kept.bringBack(slug) + ".");
+    }
+}

@@ -1,0 +1,243 @@
+package org.jollyledger.web.crosswalk;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
+import org.jollyledger.core.crosswalk.KeptCrosswalk;
+import org.jollyledger.core.exchange.CrosswalkJson;
+import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
+import org.jollyledger.web.file.Cut;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.RevisionCard;
+import org.jollyledger.web.ledger.Slugs;
+import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Keeps crosswalks by name. */
+@Service
+public class KeptService {
+    private static final int MOST_LISTED = 500;
+    private static final int LONGEST_SUMMARY = 240;
+
+    private final KeptRepository crosswalks;
+    private final KeptRevisionRepository revisions;
+    private final LedgerService ledger;
+    private final TransactionTemplate transaction;
+    private final Clock clock = Clock.systemUTC();
+
+    KeptService(
+            KeptRepository crosswalks,
+            KeptRevisionRepository revisions,
+            LedgerService ledger,
+            TransactionTemplate transaction) {
+        this.crosswalks = crosswalks;
+        this.revisions = revisions;
+        this.ledger = ledger;
+        this.transaction = transaction;
+    }
+
+    /** All kept crosswalks, those used last first. */
+    @Transactional(readOnly = true)
+    public List<KeptCard> all() {
+        return crosswalks.cards(PageRequest.of(0, MOST_LISTED));
+    }
+
+    /** The crosswalks that were removed, the last one first. */
+    @Transactional(readOnly = true)
+    public List<KeptCard> removed() {
+        return crosswalks.removed(PageRequest.of(0, MOST_LISTED));
+    }
+
+    /** Those kept for a pair of maps, the usual one first. */
+    @Transactional(readOnly = true)
+    public List<KeptLink> between(long sourceMapId, long targetMapId) {
+        return pair(sourceMapId, targetMapId).stream()
+                .map(kept -> new KeptLink(kept.slug(), kept.name()))
+                .toList();
+    }
+
+    /** The usual one for a pair of maps. */
+    @Transactional(readOnly = true)
+    public Optional<KeptLink> usual(long sourceMapId, long targetMapId) {
+        return pair(sourceMapId, targetMapId).stream()
+                .filter(KeptEntity::isUsual)
+                .map(kept -> new KeptLink(kept.slug(), kept.name()))
+                .findFirst();
+    }
+
+    private List<KeptEntity> pair(long sourceMapId, long targetMapId) {
+        return crosswalks.findAllBySourceMapIdAndTargetMapIdAndRemovedAtIsNullOrderByUsualDescUsedAtDesc(
+                sourceMapId, targetMapId);
+    }
+
+    /**
+     * The kept crosswalk at an address.
+     *
+     * @throws Refusal when there is none, or it was removed
+     */
+    @Transactional(readOnly = true)
+    public StoredKept get(String slug) {
+        return stored(entity(slug));
+    }
+
+    /** The same, also when it was removed: a part that stands on it goes on to. */
+    @Transactional(readOnly = true)
+    public Optional<StoredKept> find(String slug) {
+        return crosswalks.findBySlug(slug).map(this::stored);
+    }
+
+    /** Keeps a crosswalk between two maps; the first one of a pair is the usual one. */
+    public synchronized StoredKept add(KeptCrosswalk kept, long sourceMapId, long targetMapId, String summary) {
+        return transaction.execute(status -> {
+            boolean first = pair(sourceMapId, targetMapId).isEmpty();
+            String slug = Slugs.free(kept.name(), "crosswalk", crosswalks::existsBySlug);
+            KeptEntity entity =
+                    crosswalks.save(new KeptEntity(slug, kept.name(), sourceMapId, targetMapId, clock.instant()));
+            entity.makeUsual(first);
+            save(entity, kept, null, summary);
+            return stored(entity, kept);
+        });
+    }
+
+    private void save(KeptEntity entity, KeptCrosswalk kept, @Nullable Integer parent, String summary) {
+        int number = entity.nextRevision(kept.name(), clock.instant());
+        revisions.save(new KeptRevisionEntity(
+                entity.id(),
+                number,
+                parent,
+                Cut.to(LONGEST_SUMMARY, summary),
+                CrosswalkJson.write(kept),
+                clock.instant()));
+    }
+
+    /** Keeps a copy under another name. */
+    public StoredKept copy(String slug, String name) {
+        StoredKept from = get(slug);
+        String wanted = name.isBlank() ? from.kept().name() + ", copy" : name.strip();
+        return add(
+                made(() -> from.kept().withName(Cut.to(KeptCrosswalk.LONGEST_NAME, wanted))),
+                from.source().id(),
+                from.target().id(),
+                "Copied from " + from.kept().name());
+    }
+
+    /**
+     * Makes a change the crosswalk's next revision.
+     *
+     * @param base the revision it was made on
+     * @throws Refusal when the crosswalk has changed since, or the change cannot be made
+     */
+    @Transactional
+    public StoredKept change(String slug, int base, String summary, UnaryOperator<KeptCrosswalk> how) {
+        KeptEntity entity = entity(slug);
+        if (entity.revision() != base) {
+            throw Refusal.overtaken("This crosswalk was changed elsewhere since you opened it; here it is as it stands"
+                    + " now, make your change again.");
+        }
+        KeptCrosswalk before = stored(entity).kept();
+        KeptCrosswalk after = made(() -> how.apply(before));
+        if (!after.equals(before)) {
+            save(entity, after, entity.revision(), summary);
+        }
+        return stored(entity, after);
+    }
+
+    /** Makes a crosswalk again what it was at one of its revisions. */
+    @Transactional
+    public StoredKept restore(String slug, int base, int number) {
+        KeptCrosswalk then = document(entity(slug), number);
+        return change(slug, base, "Brought back revision " + number, now -> then);
+    }
+
+    /** The revisions, newest first. */
+    @Transactional(readOnly = true)
+    public List<RevisionCard> history(String slug) {
+        return revisions.cards(entity(slug).id(), PageRequest.of(0, MOST_LISTED));
+    }
+
+    /** Makes a crosswalk the usual one for its maps, or not any more. */
+    @Transactional
+    public void makeUsual(String slug, boolean usual) {
+        KeptEntity entity = entity(slug);
+        pair(entity.sourceMapId(), entity.targetMapId()).forEach(other -> other.makeUsual(false));
+        entity.makeUsual(usual);
+    }
+
+    /** Remembers that a crosswalk was just used. */
+    @Transactional
+    public void use(String slug) {
+        crosswalks.findBySlug(slug).ifPresent(kept -> kept.use(clock.instant()));
+    }
+
+    /** Takes a crosswalk out of the list; it can be brought back. */
+    @Transactional
+    public String remove(String slug) {
+        KeptEntity entity = entity(slug);
+        entity.remove(clock.instant());
+        return entity.name();
+    }
+
+    /** Brings a removed crosswalk back. */
+    @Transactional
+    public String bringBack(String slug) {
+        KeptEntity entity = crosswalks.findBySlug(slug).orElseThrow(() -> unknown(slug));
+        entity.bringBack();
+        return entity.name();
+    }
+
+    private KeptEntity entity(String slug) {
+        KeptEntity entity = crosswalks.findBySlug(slug).orElseThrow(() -> unknown(slug));
+        if (entity.isRemoved()) {
+            throw Refusal.notFound(
+                    "The crosswalk “" + entity.name() + "” was removed; bring it back from the removed crosswalks.");
+        }
+        return entity;
+    }
+
+    private static Refusal unknown(String slug) {
+        return Refusal.notFound("There is no kept crosswalk \"" + slug + "\"; look for it on the crosswalks page.");
+    }
+
+    private static KeptCrosswalk made(Supplier<KeptCrosswalk> maker) {
+        try {
+            return maker.get();
+        } catch (IllegalArgumentException e) {
+            throw Refusal.unreadable(String.valueOf(e.getMessage()));
+        }
+    }
+
+    private StoredKept stored(KeptEntity entity) {
+        return stored(entity, document(entity, entity.revision()));
+    }
+
+    private StoredKept stored(KeptEntity entity, KeptCrosswalk kept) {
+        return new StoredKept(
+                entity.id(),
+                entity.slug(),
+                entity.revision(),
+                entity.isUsual(),
+                kept,
+                ledger.get(entity.sourceMapId()),
+                ledger.get(entity.targetMapId()));
+    }
+
+    private KeptCrosswalk document(KeptEntity entity, int number) {
+        KeptRevisionEntity revision = revisions
+                .findByKeptIdAndNumber(entity.id(), number)
+                .orElseThrow(() -> Refusal.notFound("The crosswalk “" + entity.name() + "” has no revision " + number
+                        + "; look into its history."));
+        try {
+            return CrosswalkJson.read(revision.document());
+        } catch (DocumentException e) {
+            throw new IllegalStateException(
+                    "Crosswalk " + entity.slug() + " cannot be read back: " + e.getMessage(), e);
+        }
+    }
+}

@@ -1,0 +1,110 @@
+package org.jollyledger.web.crosswalk;
+
+import java.util.List;
+import java.util.stream.Stream;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.KeptCrosswalk;
+import org.jollyledger.core.crosswalk.Route;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.web.crosswalk.CrosswalkView.MapLink;
+import org.jollyledger.web.ledger.MapView.FamilyMark;
+import org.jollyledger.web.ledger.StripView;
+
+/**
+ * A kept crosswalk as its page shows it.
+ *
+ * @param overtaken what changes of the maps do to it, in words
+ * @param routes its routes as they are with the maps as they are now
+ * @param back what comes back along the reversed crosswalk, and what cannot
+ */
+record KeptView(
+        String slug,
+        int revision,
+        String name,
+        boolean usual,
+        MapLink source,
+        MapLink target,
+        List<String> overtaken,
+        List<RouteRow> routes,
+        int accepted,
+        BackView back) {
+    /** A route, and whether it was chosen. */
+    record RouteRow(
+            String label,
+            String name,
+            FamilyMark family,
+            String goesTo,
+            boolean silent,
+            String reason,
+            boolean chosen) {}
+
+    /**
+     * The way back.
+     *
+     * @param lossless whether everything that went comes back
+     * @param cannot what does not come back, in words
+     */
+    record BackView(boolean lossless, List<String> cannot) {}
+
+    static KeptView of(StoredKept stored) {
+        KeptCrosswalk.Reopened reopened = stored.reopened();
+        Crosswalk crosswalk = reopened.crosswalk();
+        return new KeptView(
+                stored.slug(),
+                stored.revision(),
+                stored.kept().name(),
+                stored.usual(),
+                link(stored.source().slug(), stored.source().map()),
+                link(stored.target().slug(), stored.target().map()),
+                reopened.overtaken().stream()
+                        .map(overtaken -> Overtakings.words(overtaken, crosswalk))
+                        .toList(),
+                crosswalk.source().firstLines().stream()
+                        .map(line -> row(line, crosswalk))
+                        .toList(),
+                stored.kept().accepted().size(),
+                back(crosswalk));
+    }
+
+    private static MapLink link(String slug, NoteMap map) {
+        return new MapLink(slug, map.name(), StripView.of(map));
+    }
+
+    private static RouteRow row(Line line, Crosswalk crosswalk) {
+        Route route = crosswalk.routeFrom(line.note()).orElseThrow();
+        String goesTo = String.join(" and ", RouteDrawing.goesTo(route, crosswalk.target()));
+        return new RouteRow(
+                line.note().label(crosswalk.source().middleC()),
+                line.name(),
+                FamilyMark.of(line.sound().family()),
+                route.passes() ? "the same note, unchanged" : route.isSilent() ? "silent" : goesTo,
+                route.isSilent(),
+                route.passes() ? "" : crosswalk.reason(route),
+                route.origin() == Route.Origin.CHOSEN);
+    }
+
+    private static BackView back(Crosswalk crosswalk) {
+        KeptCrosswalk.Reversed reversed = KeptCrosswalk.reversed(crosswalk);
+        Stream<String> merged = reversed.merged().entrySet().stream()
+                .map(entry -> list(crosswalk.source(), entry.getValue()) + " will come back as "
+                        + name(crosswalk.source(), endOf(reversed.crosswalk(), entry.getKey())) + ", from "
+                        + name(crosswalk.target(), entry.getKey()));
+        Stream<String> lost = reversed.lost().stream()
+                .map(note -> name(crosswalk.source(), note) + " is silent, so nothing comes back to it");
+        return new BackView(reversed.isLossless(), Stream.concat(merged, lost).toList());
+    }
+
+    private static Note endOf(Crosswalk back, Note note) {
+        return back.routeFrom(note).orElseThrow().targets().get(0).note();
+    }
+
+    private static String list(NoteMap map, List<Note> notes) {
+        return String.join(", ", notes.stream().map(note -> name(map, note)).toList());
+    }
+
+    private static String name(NoteMap map, Note note) {
+        return Decisions.name(map, note);
+    }
+}

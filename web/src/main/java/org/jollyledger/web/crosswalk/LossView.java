@@ -1,0 +1,152 @@
+package org.jollyledger.web.crosswalk;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Losses;
+import org.jollyledger.core.crosswalk.Settlement;
+import org.jollyledger.core.crosswalk.Statement;
+import org.jollyledger.core.part.BarBeat;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+
+/**
+ * A loss as the page shows it.
+ *
+ * @param code which one
+ * @param what what happened, in words
+ * @param red whether hits or a fill are gone, and not only another sound
+ * @param count how many hits or steps
+ * @param places bar and beat of each, in the order of time
+ * @param omitted how many places are not listed because they are too many
+ * @param waysKnown whether the ways to settle it were worked out; in a huge part only those of one loss are
+ * @param ways the ways to settle it, the best first
+ */
+record LossView(
+        String code,
+        String what,
+        boolean red,
+        int count,
+        List<PlaceView> places,
+        int omitted,
+        boolean waysKnown,
+        List<WayView> ways) {
+    private static final int MOST_PLACES = 24;
+    /** How many hits may be converted to work out the ways to settle losses, so that a page is there at once. */
+    private static final long MOST_WORK = 1_500_000;
+    /** About how many conversions the ways to settle one loss take. */
+    private static final int CONVERSIONS = 12;
+
+    /** A bar and beat, and the bar to go to. */
+    record PlaceView(String words, long bar) {}
+
+    /**
+     * A way to settle a loss.
+     *
+     * @param what what would be done
+     * @param then what else would be lost, or no more
+     * @param source the line that would go elsewhere
+     * @param from where it goes now; "" when it is silent
+     * @param to where it would go
+     */
+    record WayView(String what, String then, int source, String from, String to) {}
+
+    /**
+     * The losses of a conversion.
+     *
+     * @param opened the loss whose ways are wanted in any case
+     */
+    static List<LossView> of(Statement statement, List<Losses.Group> losses, Optional<Losses.Key> opened) {
+        long work = Math.max(1, statement.part().hitCount()) * (long) CONVERSIONS;
+        long left = MOST_WORK;
+        List<LossView> views = new ArrayList<>();
+        for (Losses.Group group : losses) {
+            boolean known = left >= work || opened.filter(group.key()::equals).isPresent();
+            left -= known ? work : 0;
+            List<WayView> ways = known
+                    ? Settlement.of(statement, losses, group.key()).stream()
+                            .map(way -> way(statement.crosswalk(), way, group.key(), group.count()))
+                            .toList()
+                    : List.of();
+            views.add(of(statement, group, known, ways));
+        }
+        return views;
+    }
+
+    private static LossView of(Statement statement, Losses.Group group, boolean known, List<WayView> ways) {
+        Part part = statement.part();
+        return new LossView(
+                group.key().code(),
+                what(statement.crosswalk(), group.key()),
+                group.key().kind() != Losses.Kind.FAR,
+                group.count(),
+                group.hits().stream()
+                        .limit(MOST_PLACES)
+                        .map(hit -> place(part.place(hit)))
+                        .toList(),
+                Math.max(0, group.count() - MOST_PLACES),
+                known,
+                ways);
+    }
+
+    private static PlaceView place(BarBeat place) {
+        return new PlaceView(place.words(), place.bar());
+    }
+
+    /** What is lost, in words. */
+    static String what(Crosswalk crosswalk, Losses.Key key) {
+        String name = Decisions.name(crosswalk.source(), key.note());
+        String other = key.other()
+                .map(note -> Decisions.name(crosswalk.source(), note))
+                .orElse("");
+        String landed = landed(crosswalk, key.landed());
+        return switch (key.kind()) {
+            case SILENT -> name + " stays silent";
+            case FOLDED -> name + " folds into " + landed;
+            case FILL_ON_ONE_DRUM -> "The fill from " + name + " to " + other + " stays on " + landed;
+            case FILL_TURNED -> "The fill from " + name + " to " + other + " turns round";
+            case FAR -> name + " sounds as " + landed;
+        };
+    }
+
+    /** A fill begins its sentence with an article; a line's name keeps its own letters. */
+    static String inASentence(String what) {
+        return what.startsWith("The ") ? "the " + what.substring("The ".length()) : what;
+    }
+
+    private static String landed(Crosswalk crosswalk, Optional<Note> note) {
+        return note.map(there -> Decisions.name(crosswalk.target(), there)).orElse("");
+    }
+
+    private static WayView way(Crosswalk crosswalk, Settlement way, Losses.Key settled, int count) {
+        String what = "Send " + Decisions.name(crosswalk.source(), way.source()) + " to " + landed(crosswalk, way.to());
+        List<Losses.Group> alsoGone = way.gone().stream()
+                .filter(group -> !group.key().equals(settled))
+                .toList();
+        int settles = way.gone().stream()
+                .filter(group -> group.key().equals(settled))
+                .mapToInt(Losses.Group::count)
+                .sum();
+        List<String> then = new ArrayList<>();
+        if (settles < count) {
+            then.add("settles " + settles + " of " + count);
+        }
+        if (!alsoGone.isEmpty()) {
+            then.add("and no longer " + list(crosswalk, alsoGone));
+        }
+        then.add(way.come().isEmpty() ? "nothing else is lost" : "instead " + list(crosswalk, way.come()));
+        return new WayView(what, String.join("; ", then), way.source().number(), number(way.from()), number(way.to()));
+    }
+
+    private static String number(Optional<Note> note) {
+        return note.map(there -> String.valueOf(there.number())).orElse("");
+    }
+
+    private static String list(Crosswalk crosswalk, List<Losses.Group> groups) {
+        return groups.stream()
+                .map(group -> inASentence(what(crosswalk, group.key())) + " × " + group.count())
+                .collect(Collectors.joining(", "));
+    }
+}

@@ -1,0 +1,25 @@
+package org.jollyledger.web.crosswalk;
+
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.KeptCrosswalk;
+import org.jollyledger.web.ledger.StoredMap;
+
+/**
+ * A kept crosswalk as it is now.
+ *
+ * @param id its key
+ * @param slug its address
+ * @param revision the revision that holds, from 1
+ * @param usual whether it is the usual one for its maps
+ * @param kept what is kept
+ * @param source the map it begins at, as it is now
+ * @param target the map it leads to, as it is now
+ */
+public record StoredKept(
+        long id, String slug, int revision, boolean usual, KeptCrosswalk kept, StoredMap source, StoredMap target) {
+
+    /** Its routes laid over what is proposed between its maps as they are now. */
+    public KeptCrosswalk.Reopened reopened() {
+        return kept.over(Crosswalk.propose(source.map(), target.map()));
+    }
+}
