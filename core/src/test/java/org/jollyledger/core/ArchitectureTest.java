@@ -32,20 +32,24 @@ class ArchitectureTest {
             .definedBy("..core.reconcile")
             .layer("exchange")
             .definedBy("..core.exchange")
-            .whereLayer("exchange")
+            .layer("batch")
+            .definedBy("..core.batch")
+            .whereLayer("batch")
             .mayNotBeAccessedByAnyLayer()
+            .whereLayer("exchange")
+            .mayOnlyBeAccessedByLayers("batch")
             .whereLayer("reconcile")
-            .mayOnlyBeAccessedByLayers("exchange")
+            .mayOnlyBeAccessedByLayers("exchange", "batch")
             .whereLayer("crosswalk")
-            .mayOnlyBeAccessedByLayers("reconcile", "exchange")
+            .mayOnlyBeAccessedByLayers("reconcile", "exchange", "batch")
             .whereLayer("part")
-            .mayOnlyBeAccessedByLayers("crosswalk", "reconcile", "exchange")
+            .mayOnlyBeAccessedByLayers("crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("notemap")
-            .mayOnlyBeAccessedByLayers("part", "crosswalk", "reconcile", "exchange")
+            .mayOnlyBeAccessedByLayers("part", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("sound")
-            .mayOnlyBeAccessedByLayers("notemap", "part", "crosswalk", "reconcile", "exchange")
+            .mayOnlyBeAccessedByLayers("notemap", "part", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("pitch")
-            .mayOnlyBeAccessedByLayers("sound", "notemap", "part", "crosswalk", "reconcile", "exchange");
+            .mayOnlyBeAccessedByLayers("sound", "notemap", "part", "crosswalk", "reconcile", "exchange", "batch");
 
     @ArchTest
     static final ArchRule theCoreIsPlainJava = classes()
@@ -57,6 +61,7 @@ class ArchitectureTest {
                     "org.jspecify..",
                     "tools.jackson..",
                     "org.apache.commons.csv..",
+                    "org.apache.commons.compress..",
                     "javax.xml..",
                     "org.w3c.dom..");
 

@@ -54,6 +54,14 @@ public class LedgerService {
         return maps.names();
     }
 
+    /** All maps as they are now, those used last first. */
+    @Transactional(readOnly = true)
+    public List<StoredMap> all() {
+        return maps.documents().stream()
+                .map(row -> new StoredMap(row.id(), row.slug(), row.revision(), read(row.slug(), row.document())))
+                .toList();
+    }
+
     /** The maps used last. */
     @Transactional(readOnly = true)
     public List<MapCard> recent(int count) {
@@ -306,11 +314,15 @@ public class LedgerService {
     }
 
     private StoredMap stored(NoteMapEntity entity, int number) {
-        MapRevisionEntity revision = revision(entity, number);
+        String document = revision(entity, number).document();
+        return new StoredMap(entity.id(), entity.slug(), number, read(entity.slug(), document));
+    }
+
+    private static NoteMap read(String slug, String document) {
         try {
-            return new StoredMap(entity.id(), entity.slug(), number, NoteMapJson.read(revision.document()));
+            return NoteMapJson.read(document);
         } catch (DocumentException e) {
-            throw new IllegalStateException("Map " + entity.slug() + " cannot be read back: " + e.getMessage(), e);
+            throw new IllegalStateException("Map " + slug + " cannot be read back: " + e.getMessage(), e);
         }
     }
 }

@@ -21,10 +21,12 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 @Controller
 class PartController {
     private static final int SYSTEMS = 2;
+    private static final int MOST_LAYOUTS = 8;
     private static final int RECENT_MAPS = 8;
     /** What a part of unknown origin is read with. */
     private static final String USUAL_MAP = "general-midi-1";
@@ -35,10 +37,12 @@ class PartController {
 
     private final PartService parts;
     private final LedgerService ledger;
+    private final Recognition recognition;
 
-    PartController(PartService parts, LedgerService ledger) {
+    PartController(PartService parts, LedgerService ledger, Recognition recognition) {
         this.parts = parts;
         this.ledger = ledger;
+        this.recognition = recognition;
     }
 
     @GetMapping("/parts")
@@ -99,6 +103,27 @@ class PartController {
                         .filter(card -> !card.slug().equals(shown.slug()))
                         .toList());
         return "part/part";
+    }
+
+    /** Which layout is this? */
+    @GetMapping("/parts/{slug}/layouts")
+    String layouts(@PathVariable String slug, Model model) {
+        StoredPart part = parts.get(slug);
+        model.addAttribute("slug", slug);
+        model.addAttribute("partTitle", part.title());
+        model.addAttribute(
+                "layouts",
+                recognition.rank(part.file(), MOST_LAYOUTS).stream()
+                        .map(LayoutView::of)
+                        .toList());
+        return "part/layouts";
+    }
+
+    @PostMapping("/parts/{slug}/written-for")
+    String writtenFor(@PathVariable String slug, @RequestParam String map, RedirectAttributes redirect) {
+        parts.writtenFor(parts.get(slug).id(), ledger.get(map).id());
+        redirect.addAttribute("slug", slug);
+        return "redirect:/parts/{slug}";
     }
 
     @GetMapping("/parts/{slug}/file")

@@ -1,0 +1,44 @@
+package org.jollyledger.core.batch;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/** Names for the files of a result: folders are kept, but no name leads out of the archive, and none comes twice. */
+final class EntryName {
+    private static final int LONGEST = 1_000;
+
+    private final Set<String> taken = new HashSet<>();
+
+    /** The name without anything that leads elsewhere: no drive, no root, no "..", no signs that cannot be seen. */
+    static String safe(String name) {
+        List<String> kept = new ArrayList<>();
+        for (String step : name.replace('\\', '/').split("/")) {
+            String clean = step.replaceAll("[\\p{Cntrl}\\p{Cf}]", "").strip();
+            boolean leadsElsewhere =
+                    clean.isEmpty() || clean.equals(".") || clean.equals("..") || clean.matches("[A-Za-z]:");
+            if (!leadsElsewhere) {
+                kept.add(clean.replaceFirst("^[A-Za-z]:", ""));
+            }
+        }
+        String joined = String.join("/", kept);
+        String cut = joined.length() <= LONGEST ? joined : joined.substring(joined.length() - LONGEST);
+        return cut.isEmpty() ? "unnamed" : cut;
+    }
+
+    boolean isFree(String name) {
+        return !taken.contains(name);
+    }
+
+    /** Takes a name, or the first free one that is like it, such as {@code fills/one (2).mid}. */
+    String take(String wanted) {
+        String name = wanted;
+        for (int number = 2; !taken.add(name); number++) {
+            int dot = wanted.lastIndexOf('.');
+            int stem = dot > wanted.lastIndexOf('/') + 1 ? dot : wanted.length();
+            name = wanted.substring(0, stem) + " (" + number + ")" + wanted.substring(stem);
+        }
+        return name;
+    }
+}
