@@ -13,6 +13,7 @@ import org.springframework.util.unit.DataSize;
  * @param password what the owner must give to enter; without one the application serves this machine only
  * @param hosts names, beside those of this machine, under which the application may be asked
  * @param largestUpload the largest file or document that is taken
+ * @param largestBatch the largest archive of parts that is taken
  */
 @ConfigurationProperties("jolly-ledger")
 public record LedgerProperties(
@@ -20,4 +21,5 @@ public record LedgerProperties(
         @DefaultValue("true") boolean demo,
         @DefaultValue("") String password,
         @DefaultValue List<String> hosts,
-        @DefaultValue("16MB") DataSize largestUpload) {}
+        @DefaultValue("16MB") DataSize largestUpload,
+        @DefaultValue("512MB") DataSize largestBatch) {}

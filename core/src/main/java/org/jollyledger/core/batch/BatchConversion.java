@@ -349,8 +349,8 @@ public final class BatchConversion {
             problem(
                     reports,
                     name,
-                    "is larger than " + (limits.largestPart() >> 20)
-                            + " MB, the most a part may have, and goes through untouched");
+                    "is larger than " + megabytes(limits.largestPart())
+                            + ", the most a part may have, and goes through untouched");
         } else if (content.beginsWith(ZIP)) {
             problem(
                     reports,

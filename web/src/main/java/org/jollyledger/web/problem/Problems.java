@@ -39,7 +39,7 @@ class Problems {
 
     @ExceptionHandler(MaxUploadSizeExceededException.class)
     Object tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request) {
-        return refused(Refusal.tooLarge(properties.largestUpload()), request);
+        return refused(Refusal.tooLarge(properties.largestBatch()), request);
     }
 
     @ExceptionHandler(MultipartException.class)

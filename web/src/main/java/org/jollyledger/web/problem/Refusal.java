@@ -47,6 +47,11 @@ public final class Refusal extends RuntimeException {
                 List.of());
     }
 
+    /** An upload does not say how long it is. */
+    public static Refusal lengthless(String sentence) {
+        return new Refusal(HttpStatus.LENGTH_REQUIRED, sentence, List.of());
+    }
+
     /** What is asked for is understood and not allowed. */
     public static Refusal forbidden(String sentence) {
         return new Refusal(HttpStatus.FORBIDDEN, sentence, List.of());

@@ -1,0 +1,60 @@
+package org.jollyledger.web.batch;
+
+import org.jollyledger.web.crosswalk.Crosswalks;
+import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Which crosswalk a batch is to use: a kept one, that of a part, or the proposal between two maps. */
+@Component
+public class BatchChoice {
+    private final Crosswalks crosswalks;
+
+    BatchChoice(Crosswalks crosswalks) {
+        this.crosswalks = crosswalks;
+    }
+
+    /**
+     * What a request says.
+     *
+     * @param crosswalk the address of a kept crosswalk
+     * @param walk the key of a part's crosswalk
+     * @param from the address of the map the parts were written for
+     * @param to the address of the map they are to play on
+     * @param name what the batch is called
+     */
+    public record Form(
+            @Nullable String crosswalk,
+            @Nullable Long walk,
+            @Nullable String from,
+            @Nullable String to,
+            @Nullable String name) {
+        String title() {
+            return name == null ? "" : name;
+        }
+    }
+
+    /**
+     * The crosswalk that is meant.
+     *
+     * @throws Refusal when none is
+     */
+    public Crosswalks.Named find(Form form) {
+        if (form.crosswalk != null && !form.crosswalk.isEmpty()) {
+            return crosswalks.kept(form.crosswalk);
+        }
+        if (form.walk != null) {
+            return crosswalks.ofPart(form.walk);
+        }
+        if (form.from == null || form.to == null || form.from.isEmpty() || form.to.isEmpty()) {
+            throw Refusal.incomplete(
+                    "Choose a kept crosswalk, or the map the parts were written for and the map they are to play on.");
+        }
+        return crosswalks.proposed(form.from, form.to);
+    }
+
+    /** What is chosen already, in words; "" when nothing is. */
+    String words(Form form) {
+        return form.walk != null ? find(form).name() : "";
+    }
+}

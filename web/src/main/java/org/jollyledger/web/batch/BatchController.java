@@ -1,0 +1,172 @@
+package org.jollyledger.web.batch;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.jollyledger.web.crosswalk.KeptService;
+import org.jollyledger.web.file.Download;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.Resource;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Folders of parts: sending them, watching them, and taking the result. */
+@Controller
+class BatchController {
+    private static final String TO_ONE = "redirect:/batches/{token}";
+
+    private final BatchService batches;
+    private final BatchChoice choice;
+    private final KeptService kept;
+    private final LedgerService ledger;
+
+    BatchController(BatchService batches, BatchChoice choice, KeptService kept, LedgerService ledger) {
+        this.batches = batches;
+        this.choice = choice;
+        this.kept = kept;
+        this.ledger = ledger;
+    }
+
+    @GetMapping("/batches")
+    ModelAndView list(BatchChoice.Form form) {
+        return listPage(form, "", HttpStatus.OK);
+    }
+
+    private ModelAndView listPage(BatchChoice.Form form, String refusal, HttpStatus status) {
+        ModelAndView page = new ModelAndView("batch/list", status);
+        page.addObject("batches", batches.latest());
+        page.addObject("crosswalks", kept.all());
+        page.addObject("maps", ledger.names());
+        page.addObject("form", form);
+        page.addObject("chosen", choice.words(form));
+        page.addObject("refusal", refusal);
+        return page;
+    }
+
+    /** Takes a zip, or some files, and begins at once. */
+    @PostMapping("/batches")
+    ModelAndView send(
+            BatchChoice.Form form,
+            @RequestParam(required = false) @Nullable List<MultipartFile> file,
+            RedirectAttributes redirect)
+            throws IOException {
+        List<MultipartFile> sent = file == null
+                ? List.of()
+                : file.stream().filter(one -> !one.isEmpty()).toList();
+        try {
+            if (sent.isEmpty()) {
+                throw Refusal.incomplete("No file was sent; choose a zip, or some MIDI files.");
+            }
+            String token = batches.create(form.title(), choice.find(form));
+            if (sent.size() == 1 && isArchive(sent.get(0))) {
+                try (InputStream archive = sent.get(0).getInputStream()) {
+                    batches.add(token, archive);
+                }
+            } else {
+                batches.add(token, sent(sent, List.of()));
+            }
+            batches.begin(token);
+            redirect.addAttribute("token", token);
+            return new ModelAndView(TO_ONE);
+        } catch (Refusal refused) {
+            return listPage(form, refused.sentence(), refused.status());
+        }
+    }
+
+    private static boolean isArchive(MultipartFile file) {
+        return String.valueOf(file.getOriginalFilename())
+                .toLowerCase(Locale.ROOT)
+                .endsWith(".zip");
+    }
+
+    private static List<BatchFiles.Sent> sent(List<MultipartFile> files, List<String> paths) {
+        List<BatchFiles.Sent> sent = new ArrayList<>();
+        for (int i = 0; i < files.size(); i++) {
+            String name = String.valueOf(files.get(i).getOriginalFilename());
+            sent.add(new BatchFiles.Sent(i < paths.size() ? paths.get(i) : name, files.get(i)));
+        }
+        return sent;
+    }
+
+    /** Makes a batch whose files come in groups; answers its token. */
+    @PostMapping("/batches/collect")
+    @ResponseBody
+    String collect(BatchChoice.Form form) {
+        return batches.create(form.title(), choice.find(form));
+    }
+
+    @PostMapping("/batches/{token}/files")
+    @ResponseBody
+    String add(
+            @PathVariable String token,
+            @RequestParam List<MultipartFile> file,
+            @RequestParam(required = false) @Nullable List<String> path)
+            throws IOException {
+        batches.add(token, sent(file, path == null ? List.of() : path));
+        return String.valueOf(file.size());
+    }
+
+    @PostMapping("/batches/{token}/begin")
+    String begin(@PathVariable String token, RedirectAttributes redirect) {
+        batches.begin(token);
+        redirect.addAttribute("token", token);
+        return TO_ONE;
+    }
+
+    @PostMapping("/batches/{token}/stop")
+    String stop(@PathVariable String token, RedirectAttributes redirect) {
+        batches.stop(token);
+        redirect.addAttribute("token", token);
+        return TO_ONE;
+    }
+
+    @PostMapping("/batches/{token}/remove")
+    String remove(@PathVariable String token, RedirectAttributes redirect) throws IOException {
+        String name = batches.get(token).name();
+        batches.remove(token);
+        redirect.addFlashAttribute("message", "Removed " + name + " with its files.");
+        return "redirect:/batches";
+    }
+
+    @GetMapping("/batches/{token}")
+    String show(
+            @PathVariable String token,
+            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
+            Model model) {
+        model.addAttribute("batch", batches.get(token));
+        return htmx == null ? "batch/batch" : "batch/progress :: progress";
+    }
+
+    @GetMapping("/batches/{token}/result")
+    ResponseEntity<Resource> result(@PathVariable String token) {
+        return download(batches, token);
+    }
+
+    static ResponseEntity<Resource> download(BatchService batches, String token) {
+        Resource result = new FileSystemResource(batches.result(token));
+        return ResponseEntity.ok()
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        Download.disposition(batches.get(token).name() + ".zip"))
+                .contentType(MediaType.parseMediaType("application/zip"))
+                .body(result);
+    }
+}

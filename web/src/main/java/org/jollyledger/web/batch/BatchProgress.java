@@ -1,0 +1,71 @@
+package org.jollyledger.web.batch;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.jollyledger.core.batch.BatchListener;
+import org.jollyledger.core.batch.Tally;
+
+/**
+ * How far a batch has come, what it lost, and what was wrong. Of very many only the worst and the first are kept here;
+ * the result holds all.
+ *
+ * @param tally the counts
+ * @param worst the files that lost most, the worst first
+ * @param losers how many files lost anything
+ * @param problems what was wrong, in the order it came
+ */
+public record BatchProgress(
+        Tally tally, List<BatchListener.FileLosses> worst, int losers, List<BatchListener.Problem> problems) {
+    private static final int MOST = 100;
+
+    public static final BatchProgress NONE = new BatchProgress(Tally.NONE, List.of(), 0, List.of());
+
+    /** Follows a running batch; read by others while it runs. */
+    static final class Follower implements BatchListener {
+        private final List<FileLosses> worst = new ArrayList<>();
+        private final List<Problem> problems = new ArrayList<>();
+        private int losers;
+        private Tally tally = Tally.NONE;
+        private volatile boolean stopped;
+
+        @Override
+        public synchronized void reached(Tally reached) {
+            tally = reached;
+        }
+
+        @Override
+        public synchronized void met(Problem problem) {
+            if (problems.size() < MOST) {
+                problems.add(problem);
+            }
+        }
+
+        @Override
+        public synchronized void lost(FileLosses losses) {
+            losers++;
+            worst.add(losses);
+            worst.sort(Comparator.comparingInt(Follower::lostHits).reversed());
+            if (worst.size() > MOST) {
+                worst.remove(MOST);
+            }
+        }
+
+        private static int lostHits(FileLosses losses) {
+            return 2 * (losses.folded() + losses.silent()) + losses.far();
+        }
+
+        @Override
+        public boolean isStopped() {
+            return stopped;
+        }
+
+        void stop() {
+            stopped = true;
+        }
+
+        synchronized BatchProgress progress() {
+            return new BatchProgress(tally, List.copyOf(worst), losers, List.copyOf(problems));
+        }
+    }
+}

@@ -1,0 +1,47 @@
+package org.jollyledger.web.crosswalk;
+
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.web.ledger.LedgerService;
+import org.springframework.stereotype.Component;
+
+/** Crosswalks for whoever wants to convert: kept ones, proposed ones, and those of a part. */
+@Component
+public class Crosswalks {
+    /**
+     * A crosswalk with what it is called.
+     *
+     * @param name its name
+     * @param crosswalk its routes between the maps as they are now
+     */
+    public record Named(String name, Crosswalk crosswalk) {}
+
+    private final KeptService kept;
+    private final CrosswalkService ofParts;
+    private final LedgerService ledger;
+
+    Crosswalks(KeptService kept, CrosswalkService ofParts, LedgerService ledger) {
+        this.kept = kept;
+        this.ofParts = ofParts;
+        this.ledger = ledger;
+    }
+
+    /** The one that is kept at an address; what a change of a map has overtaken is proposed anew. */
+    public Named kept(String slug) {
+        StoredKept stored = kept.get(slug);
+        kept.use(slug);
+        return new Named(stored.kept().name(), stored.reopened().crosswalk());
+    }
+
+    /** The proposal between two maps, for whatever is typically played. */
+    public Named proposed(String from, String to) {
+        Crosswalk crosswalk =
+                Crosswalk.propose(ledger.get(from).map(), ledger.get(to).map());
+        return new Named(crosswalk.source().name() + " to " + crosswalk.target().name() + ", as proposed", crosswalk);
+    }
+
+    /** The routes of a part as they stand. */
+    public Named ofPart(long id) {
+        OpenCrosswalk open = ofParts.get(id);
+        return new Named("The routes of " + open.part().title(), open.crosswalk());
+    }
+}
