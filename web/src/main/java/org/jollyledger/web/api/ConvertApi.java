@@ -3,11 +3,14 @@ package org.jollyledger.web.api;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.web.crosswalk.Crosswalks;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
@@ -18,6 +21,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.InvalidMediaTypeException;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -29,9 +33,11 @@ class ConvertApi {
     private static final MediaType MIDI = MediaType.parseMediaType("audio/midi");
 
     private final LedgerService ledger;
+    private final Crosswalks crosswalks;
 
-    ConvertApi(LedgerService ledger) {
+    ConvertApi(LedgerService ledger, Crosswalks crosswalks) {
         this.ledger = ledger;
+        this.crosswalks = crosswalks;
     }
 
     /** Answers the converted file, or, to who accepts JSON and no MIDI before it, the statement. */
@@ -44,16 +50,37 @@ class ConvertApi {
             throws IOException {
         NoteMap source = ledger.get(from).map();
         NoteMap target = ledger.get(to).map();
+        return answer(part, source, drums -> Crosswalk.propose(source, target, drums), to, accept);
+    }
+
+    /** The same by a kept crosswalk. */
+    @PostMapping("/api/crosswalks/{slug}/apply")
+    ResponseEntity<?> apply(
+            @PathVariable String slug,
+            @RequestParam MultipartFile part,
+            @RequestHeader(name = HttpHeaders.ACCEPT, required = false) @Nullable String accept)
+            throws IOException {
+        Crosswalk crosswalk = crosswalks.kept(slug).crosswalk();
+        return answer(part, crosswalk.source(), drums -> crosswalk, slug, accept);
+    }
+
+    private static ResponseEntity<?> answer(
+            MultipartFile part,
+            NoteMap source,
+            Function<Part, Crosswalk> crosswalk,
+            String madeFor,
+            @Nullable String accept)
+            throws IOException {
         FileName name = FileName.of(part.getOriginalFilename());
         MidiFile file = PartService.read(name, part.getBytes());
         DrumChannel drums = DrumChannel.find(file, source.channel());
-        Conversion conversion = Conversion.of(drums.part(), Crosswalk.propose(source, target, drums.part()));
+        Conversion conversion = Conversion.of(drums.part(), crosswalk.apply(drums.part()));
         if (wantsStatement(accept)) {
             return ResponseEntity.ok()
                     .contentType(MediaType.APPLICATION_JSON)
                     .body(StatementDocument.of(conversion.statement(), file, drums.reason()));
         }
-        return Download.midi(name.madeFor(to, ".mid"), conversion.bytes());
+        return Download.midi(name.madeFor(madeFor, ".mid"), conversion.bytes());
     }
 
     private static boolean wantsStatement(@Nullable String accept) {

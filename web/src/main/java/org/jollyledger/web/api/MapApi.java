@@ -2,8 +2,6 @@ package org.jollyledger.web.api;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.net.URI;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
@@ -16,7 +14,6 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapComparison;
 import org.jollyledger.core.notemap.MapComparison.Difference;
 import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.ledger.LedgerQuery;
 import org.jollyledger.web.ledger.LedgerService;
@@ -28,7 +25,6 @@ import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -43,8 +39,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/maps")
 class MapApi {
-    private static final String REVISION = "Jolly-Ledger-Revision";
-
     /** A revision as a list shows it. */
     record RevisionDocument(int number, String summary, Instant createdAt) {
         static RevisionDocument of(RevisionCard card) {
@@ -94,12 +88,12 @@ class MapApi {
 
     private final LedgerService ledger;
     private final MapReader reader;
-    private final LedgerProperties properties;
+    private final Bodies bodies;
 
-    MapApi(LedgerService ledger, MapReader reader, LedgerProperties properties) {
+    MapApi(LedgerService ledger, MapReader reader, Bodies bodies) {
         this.ledger = ledger;
         this.reader = reader;
-        this.properties = properties;
+        this.bodies = bodies;
     }
 
     @GetMapping
@@ -114,7 +108,7 @@ class MapApi {
 
     @GetMapping("/{slug}")
     ResponseEntity<String> get(@PathVariable String slug) {
-        return document(ResponseEntity.ok(), ledger.get(slug));
+        return document(ledger.get(slug));
     }
 
     @PostMapping
@@ -129,18 +123,9 @@ class MapApi {
             @RequestHeader(name = HttpHeaders.IF_MATCH, required = false) @Nullable String ifMatch,
             InputStream stream)
             throws IOException {
-        int base = revision == null ? revision(ifMatch) : revision;
+        int base = Revisions.base(revision, ifMatch);
         NoteMap map = readJson(stream);
-        return document(ResponseEntity.ok(), ledger.change(slug, base, "Replaced by a document", before -> map));
-    }
-
-    private static int revision(@Nullable String ifMatch) {
-        String tag = ifMatch == null ? "" : ifMatch.strip().replaceAll("^W/|\"", "");
-        if (!tag.matches("\\d{1,9}")) {
-            throw Refusal.unconditional(
-                    "Say on which revision the document is based, by the parameter \"revision\" or by If-Match.");
-        }
-        return Integer.parseInt(tag);
+        return document(ledger.change(slug, base, "Replaced by a document", before -> map));
     }
 
     @DeleteMapping("/{slug}")
@@ -152,7 +137,7 @@ class MapApi {
     @PostMapping("/{slug}/bring-back")
     ResponseEntity<String> bringBack(@PathVariable String slug) {
         ledger.bringBack(slug);
-        return document(ResponseEntity.ok(), ledger.get(slug));
+        return document(ledger.get(slug));
     }
 
     @PostMapping("/{slug}/copies")
@@ -167,12 +152,12 @@ class MapApi {
 
     @GetMapping("/{slug}/revisions/{number}")
     ResponseEntity<String> revision(@PathVariable String slug, @PathVariable int number) {
-        return document(ResponseEntity.ok(), ledger.get(slug, number));
+        return document(ledger.get(slug, number));
     }
 
     @PostMapping("/{slug}/revisions/{number}/restore")
     ResponseEntity<String> restore(@PathVariable String slug, @PathVariable int number, @RequestParam int revision) {
-        return document(ResponseEntity.ok(), ledger.restore(slug, revision, number));
+        return document(ledger.restore(slug, revision, number));
     }
 
     @GetMapping("/{slug}/comparison")
@@ -196,7 +181,7 @@ class MapApi {
     /** Reads a document in any of the formats, and adds what it holds. */
     @PostMapping("/import")
     List<MapName> bring(InputStream stream, @RequestParam(defaultValue = "Brought in") String name) throws IOException {
-        List<NoteMap> maps = reader.read(read(stream), name);
+        List<NoteMap> maps = reader.read(bodies.bytes(stream, "note map"), name);
         return maps.stream()
                 .map(map -> ledger.add(map, false, "Brought in by a program"))
                 .map(stored -> new MapName(
@@ -209,32 +194,17 @@ class MapApi {
 
     private NoteMap readJson(InputStream stream) throws IOException {
         try {
-            return NoteMapJson.read(new String(read(stream), StandardCharsets.UTF_8));
+            return NoteMapJson.read(bodies.text(stream, "note map"));
         } catch (DocumentException e) {
             throw Refusal.unreadable(e);
         }
     }
 
-    private byte[] read(InputStream stream) throws IOException {
-        int limit = (int) properties.largestUpload().toBytes();
-        byte[] body = stream.readNBytes(limit + 1);
-        if (body.length > limit) {
-            throw Refusal.tooLarge(properties.largestUpload());
-        }
-        if (body.length == 0) {
-            throw Refusal.incomplete("No document was sent; send a note map.");
-        }
-        return body;
-    }
-
     private static ResponseEntity<String> created(StoredMap stored) {
-        return document(ResponseEntity.created(URI.create("/api/maps/" + stored.slug())), stored);
+        return Revisions.created("/api/maps/" + stored.slug(), stored.revision(), NoteMapJson.write(stored.map()));
     }
 
-    private static ResponseEntity<String> document(ResponseEntity.BodyBuilder response, StoredMap stored) {
-        return response.contentType(MediaType.APPLICATION_JSON)
-                .header(REVISION, String.valueOf(stored.revision()))
-                .eTag(String.valueOf(stored.revision()))
-                .body(NoteMapJson.write(stored.map()));
+    private static ResponseEntity<String> document(StoredMap stored) {
+        return Revisions.found(stored.revision(), NoteMapJson.write(stored.map()));
     }
 }

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Statement;
 import org.jollyledger.core.crosswalk.Statement.LineAccount;
@@ -33,7 +34,35 @@ record StatementDocument(
         boolean balances,
         String channels,
         List<LineDocument> lines,
+        List<LossDocument> losses,
         List<DamageDocument> damage) {
+
+    /**
+     * What is lost, gathered by what happens to which line.
+     *
+     * @param code which loss, as crosswalk documents accept it
+     * @param weight how much it matters, in strokes of full loudness left silent
+     */
+    record LossDocument(
+            String code,
+            String loss,
+            int note,
+            @Nullable Integer other,
+            @Nullable Integer landedOn,
+            int count,
+            double weight) {
+        static LossDocument of(Losses.Group group) {
+            Losses.Key key = group.key();
+            return new LossDocument(
+                    key.code(),
+                    key.kind().code(),
+                    key.note().number(),
+                    key.other().map(Note::number).orElse(null),
+                    key.landed().map(Note::number).orElse(null),
+                    group.count(),
+                    Math.round(group.weight() * 100) / 100.0);
+        }
+    }
 
     /** One source note. Distance and reason are those of its first target. */
     record LineDocument(
@@ -90,6 +119,7 @@ record StatementDocument(
                         .map(account ->
                                 line(statement.crosswalk(), account, places.getOrDefault(account.note(), List.of())))
                         .toList(),
+                Losses.of(statement).stream().map(LossDocument::of).toList(),
                 file.damages().stream().map(StatementDocument::damage).toList());
     }
 

@@ -29,7 +29,7 @@ public class BatchChoice {
             @Nullable String from,
             @Nullable String to,
             @Nullable String name) {
-        String title() {
+        public String title() {
             return name == null ? "" : name;
         }
     }

@@ -6,15 +6,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.jollyledger.web.crosswalk.KeptService;
-import org.jollyledger.web.file.Download;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -157,16 +153,6 @@ class BatchController {
 
     @GetMapping("/batches/{token}/result")
     ResponseEntity<Resource> result(@PathVariable String token) {
-        return download(batches, token);
-    }
-
-    static ResponseEntity<Resource> download(BatchService batches, String token) {
-        Resource result = new FileSystemResource(batches.result(token));
-        return ResponseEntity.ok()
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        Download.disposition(batches.get(token).name() + ".zip"))
-                .contentType(MediaType.parseMediaType("application/zip"))
-                .body(result);
+        return BatchResult.download(batches, token);
     }
 }

@@ -1,13 +1,17 @@
 package org.jollyledger.web.crosswalk;
 
+import java.io.IOException;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.VelocityRange;
+import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.file.FileName;
+import org.jollyledger.web.part.PartService;
+import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -21,6 +25,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
@@ -132,6 +137,22 @@ class CrosswalkController {
             RedirectAttributes redirect) {
         Optional<String> slug = Optional.of(into).filter(text -> !text.isEmpty());
         return pages.after(visit, redirect, () -> crosswalks.keep(visit.id(), visit.base(), name, slug) + ".");
+    }
+
+    /** Learns routes from the same music as it plays on the target map. */
+    @PostMapping("/example")
+    ModelAndView learn(
+            @ModelAttribute(binding = false) Visit visit, @RequestParam MultipartFile file, RedirectAttributes redirect)
+            throws IOException {
+        FileName name = FileName.of(file.getOriginalFilename());
+        byte[] bytes = file.getBytes();
+        return pages.after(visit, redirect, () -> {
+            if (file.isEmpty()) {
+                throw Refusal.incomplete("No example was sent; choose a MIDI file of the same music first.");
+            }
+            MidiFile example = PartService.read(name, bytes);
+            return crosswalks.decide(visit.id(), visit.base(), () -> Decisions.learn(example, name.text())) + ".";
+        });
     }
 
     @PostMapping("/undo")

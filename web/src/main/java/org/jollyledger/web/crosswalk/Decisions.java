@@ -7,13 +7,17 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jollyledger.core.crosswalk.Choices;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Example;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Settlement;
 import org.jollyledger.core.crosswalk.Target;
 import org.jollyledger.core.crosswalk.VelocityRange;
+import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 
 /** What an owner can decide about an open crosswalk. Each refuses what its maps do not allow with a sentence. */
@@ -103,14 +107,32 @@ final class Decisions {
         return new Decision(over, "Laid over " + kept.get().kept().name());
     }
 
-    /** Takes routes that an example shows. */
-    static Function<OpenCrosswalk, Decision> learn(List<Route> routes, String how) {
+    /**
+     * Takes the routes that an example shows.
+     *
+     * @param example the music of the part, as it plays on the target map
+     * @param name what the example is called
+     */
+    static Function<OpenCrosswalk, Decision> learn(MidiFile example, String name) {
         return open -> {
+            NoteMap target = open.target().map();
+            Part played = DrumChannel.find(example, target.channel()).part();
+            Example.Lesson lesson =
+                    Example.learn(open.drums().part(), open.source().map(), played, target);
             Choices choices = open.choices();
-            for (Route route : routes) {
+            for (Route route : lesson.routes()) {
                 choices = choices.with(route);
             }
-            return new Decision(choices, how);
+            String doubts =
+                    (lesson.unexplained() == 0 ? "" : "; it does not explain " + lesson.unexplained() + " of its hits")
+                            + (lesson.unlisted().isEmpty()
+                                    ? ""
+                                    : "; of " + lesson.unlisted().size()
+                                            + " notes that no map lists nothing is learnt");
+            return new Decision(
+                    choices,
+                    "Learnt " + lesson.routes().size() + " routes from " + name + ", over " + lesson.moments()
+                            + " moments" + doubts);
         };
     }
 
