@@ -14,7 +14,13 @@ const sentenceOf = async (answer) => {
   return page.querySelector("[role=alert]")?.textContent.trim() || `The files could not be sent (${answer.status}); try again.`;
 };
 
+// Every request proves that it comes from this page.
+const proof = form.querySelector("input[name=_csrf]");
+
 const post = async (address, body) => {
+  if (proof) {
+    body.set(proof.name, proof.value);
+  }
   const answer = await fetch(address, { method: "POST", body });
   if (!answer.ok) {
     throw new Error(await sentenceOf(answer));

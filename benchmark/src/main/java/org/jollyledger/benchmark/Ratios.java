@@ -1,6 +1,7 @@
 package org.jollyledger.benchmark;
 
 import java.util.Collection;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
@@ -13,6 +14,14 @@ import org.openjdk.jmh.runner.options.CommandLineOptions;
 
 /** Runs the measurements, with JMH's own options, and prints what is wanted of them: ratios. */
 public final class Ratios {
+    /** Two measurements of one run, and what their ratio says. */
+    private record Wanted(String one, String other, String words) {}
+
+    private static final List<Wanted> WANTED = List.of(
+            new Wanted("ours", "jdk", "parts a second, ours / JDK"),
+            new Wanted("batch", "unpackAndPack", "time, converting a zip / unpacking and packing it"),
+            new Wanted("forPart", "typical", "time, proposal for a part / for what is typical"));
+
     private Ratios() {}
 
     public static void main(String[] arguments) throws RunnerException, CommandLineOptionException {
@@ -28,12 +37,12 @@ public final class Ratios {
                             name.substring(name.lastIndexOf('.') + 1),
                             result.getPrimaryResult().getScore());
         }
-        scores.forEach((setting, byName) -> {
-            Double ours = byName.get("ours");
-            Double jdk = byName.get("jdk");
-            if (ours != null && jdk != null) {
-                System.out.printf(Locale.ROOT, "%-24s ours / JDK = %.1f%n", setting, ours / jdk);
+        scores.forEach((setting, byName) -> WANTED.forEach(wanted -> {
+            Double one = byName.get(wanted.one);
+            Double other = byName.get(wanted.other);
+            if (one != null && other != null) {
+                System.out.printf(Locale.ROOT, "%-24s %s = %.2f%n", setting, wanted.words, one / other);
             }
-        });
+        }));
     }
 }

@@ -4,15 +4,22 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** Names for the files of a result: folders are kept, but no name leads out of the archive, and none comes twice. */
 final class EntryName {
     private static final int LONGEST = 1_000;
 
+    /** Names as most are, so that few are looked at more closely: no step begins with a dot or ends in a space. */
+    private static final Pattern PLAIN = Pattern.compile("(?:\\w[\\w .'()&+,-]*+(?<! )/)*+\\w[\\w .'()&+,-]*+(?<! )");
+
     private final Set<String> taken = new HashSet<>();
 
     /** The name without anything that leads elsewhere: no drive, no root, no "..", no signs that cannot be seen. */
     static String safe(String name) {
+        if (PLAIN.matcher(name).matches() && name.length() <= LONGEST) {
+            return name;
+        }
         List<String> kept = new ArrayList<>();
         for (String step : name.replace('\\', '/').split("/")) {
             String clean = step.replaceAll("[\\p{Cntrl}\\p{Cf}]", "").strip();

@@ -52,18 +52,18 @@ public final class Crosswalk {
 
     /** Whether a route begins and ends at lines of the two maps. */
     public boolean fits(Route route) {
-        return source.lineAt(route.source()).isPresent()
+        return sourceLine(route.source()).isPresent()
                 && route.targets().stream()
-                        .allMatch(end -> target.lineAt(end.note()).isPresent());
+                        .allMatch(end -> targetLine(end.note()).isPresent());
     }
 
     private void check(Route route) {
-        if (source.lineAt(route.source()).isEmpty()) {
+        if (sourceLine(route.source()).isEmpty()) {
             throw new IllegalArgumentException("\"" + source.name() + "\" has no line on note "
                     + route.source().number() + ", so no route can begin there.");
         }
         for (Target end : route.targets()) {
-            if (target.lineAt(end.note()).isEmpty()) {
+            if (targetLine(end.note()).isEmpty()) {
                 throw new IllegalArgumentException("\"" + target.name() + "\" has no line on note "
                         + end.note().number() + ", so no route can lead there; choose one of its lines.");
             }
@@ -80,6 +80,20 @@ public final class Crosswalk {
 
     public NoteMap target() {
         return target;
+    }
+
+    /** The line of the source map that stands for a note. */
+    public Optional<Line> sourceLine(Note note) {
+        return plan.sourceLines().at(note);
+    }
+
+    /** The line of the target map that stands for a note. */
+    public Optional<Line> targetLine(Note note) {
+        return plan.targetLines().at(note);
+    }
+
+    LineIndex sourceLines() {
+        return plan.sourceLines();
     }
 
     /** The routes in the order of their source notes. */
@@ -126,9 +140,9 @@ public final class Crosswalk {
 
     /** How far the sound at the end of a route is from the sound at its beginning. */
     public SoundDistance distance(Route route, Target end) {
-        return lineOf(source, route.source())
+        return lineOf(plan.sourceLines(), route.source())
                 .sound()
-                .distanceTo(lineOf(target, end.note()).sound());
+                .distanceTo(lineOf(plan.targetLines(), end.note()).sound());
     }
 
     /** Why a route leads where it leads, in words. */
@@ -148,8 +162,8 @@ public final class Crosswalk {
 
     /** The lines of the target map from the nearest sound to the farthest, with their distances; one for each note. */
     public List<SoundDistanceToLine> alternatives(Note note) {
-        Line from = lineOf(source, note);
-        return target.firstLines().stream()
+        Line from = lineOf(plan.sourceLines(), note);
+        return plan.targetLines().all().stream()
                 .sorted(Comparator.comparing(Line::note))
                 .map(line -> new SoundDistanceToLine(line, from.sound().distanceTo(line.sound())))
                 .sorted(Comparator.comparingDouble(
@@ -180,9 +194,9 @@ public final class Crosswalk {
         public static final double SILENT_STROKE = 0.80;
     }
 
-    private static Line lineOf(NoteMap map, Note note) {
-        return map.lineAt(note)
+    private static Line lineOf(LineIndex lines, Note note) {
+        return lines.at(note)
                 .orElseThrow(() -> new IllegalArgumentException(
-                        "\"" + map.name() + "\" has no line on note " + note.number() + "."));
+                        "\"" + lines.map().name() + "\" has no line on note " + note.number() + "."));
     }
 }

@@ -173,8 +173,8 @@ public final class Losses {
     }
 
     private double distance(Key key) {
-        Optional<Line> from = crosswalk.source().lineAt(key.note);
-        Optional<Line> to = key.landed.flatMap(note -> crosswalk.target().lineAt(note));
+        Optional<Line> from = crosswalk.sourceLine(key.note);
+        Optional<Line> to = key.landed.flatMap(note -> crosswalk.targetLine(note));
         return from.isPresent() && to.isPresent()
                 ? from.get().sound().distanceTo(to.get().sound()).value()
                 : 0;
@@ -197,8 +197,8 @@ public final class Losses {
     private void gatherStep(int earlier, int later) {
         Optional<Line> first = end(earlier);
         Optional<Line> second = end(later);
-        Line from = crosswalk.source().lineAt(Note.of(part.note(earlier))).orElseThrow();
-        Line to = crosswalk.source().lineAt(Note.of(part.note(later))).orElseThrow();
+        Line from = crosswalk.sourceLine(Note.of(part.note(earlier))).orElseThrow();
+        Line to = crosswalk.sourceLine(Note.of(part.note(later))).orElseThrow();
         if (first.isEmpty() || second.isEmpty() || Harms.oneVoice(from, to)) {
             return;
         }
@@ -221,7 +221,7 @@ public final class Losses {
                 .flatMap(route -> route.targets().stream()
                         .filter(target -> target.velocities().contains(part.velocity(hit)))
                         .findFirst())
-                .flatMap(target -> crosswalk.target().lineAt(target.note()));
+                .flatMap(target -> crosswalk.targetLine(target.note()));
     }
 
     private List<Group> groups() {

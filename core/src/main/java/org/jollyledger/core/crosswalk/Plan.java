@@ -31,6 +31,8 @@ final class Plan {
 
     private final NoteMap source;
     private final NoteMap target;
+    private final LineIndex sourceLines;
+    private final LineIndex targetLines;
     private final Harms harms;
     private final List<Line> lines;
     private final Map<Note, Integer> place = new HashMap<>();
@@ -46,8 +48,10 @@ final class Plan {
     private Plan(NoteMap source, NoteMap target, Use use) {
         this.source = source;
         this.target = target;
+        sourceLines = new LineIndex(source);
+        targetLines = new LineIndex(target);
         harms = new Harms(use);
-        lines = source.firstLines();
+        lines = sourceLines.all();
         choices = lines.stream().map(this::choicesOf).toList();
         ends = choices.stream().map(Plan::notes).toList();
         network = new CostNetwork(
@@ -59,6 +63,14 @@ final class Plan {
             }
         }
         chosen = source.equals(target) ? ontoItself() : network.cheapest();
+    }
+
+    LineIndex sourceLines() {
+        return sourceLines;
+    }
+
+    LineIndex targetLines() {
+        return targetLines;
     }
 
     /** The plan for whatever is typically played. */
@@ -74,7 +86,7 @@ final class Plan {
     private List<Optional<Line>> choicesOf(Line line) {
         List<Optional<Line>> found = new ArrayList<>();
         if (line.sound().isDrum() || source.equals(target)) {
-            target.firstLines().stream()
+            targetLines.all().stream()
                     .filter(candidate ->
                             line.sound().distanceTo(candidate.sound()).isSubstitute())
                     .forEach(candidate -> found.add(Optional.of(candidate)));

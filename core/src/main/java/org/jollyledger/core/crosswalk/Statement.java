@@ -1,14 +1,12 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.AbstractList;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.RandomAccess;
-import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import org.jollyledger.core.notemap.Line;
-import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.BarBeat;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
@@ -128,16 +126,21 @@ public final class Statement {
 
     /** The accounts of the notes that the part plays: lines in the display order of the source map, then the rest. */
     public List<LineAccount> lines() {
-        NoteMap source = crosswalk.source();
-        List<Note> listed = source.firstLines().stream().map(Line::note).toList();
-        List<Note> all = Stream.concat(
-                        listed.stream(),
-                        IntStream.range(0, Note.COUNT).mapToObj(Note::of).filter(note -> !listed.contains(note)))
-                .toList();
-        return all.stream()
-                .filter(note -> hitsPerNote[note.number()] > 0)
-                .map(this::account)
-                .toList();
+        List<LineAccount> accounts = new ArrayList<>();
+        boolean[] listed = new boolean[Note.COUNT];
+        for (Line line : crosswalk.sourceLines().all()) {
+            int note = line.note().number();
+            listed[note] = true;
+            if (hitsPerNote[note] > 0) {
+                accounts.add(account(line.note()));
+            }
+        }
+        for (int note = 0; note < Note.COUNT; note++) {
+            if (hitsPerNote[note] > 0 && !listed[note]) {
+                accounts.add(account(Note.of(note)));
+            }
+        }
+        return accounts;
     }
 
     private LineAccount account(Note note) {
@@ -146,10 +149,7 @@ public final class Statement {
             sums[entry] = counts[note.number() * ENTRIES.length + entry];
         }
         return new LineAccount(
-                note,
-                crosswalk.source().lineAt(note),
-                crosswalk.routeFrom(note),
-                totals(hitsPerNote[note.number()], sums));
+                note, crosswalk.sourceLine(note), crosswalk.routeFrom(note), totals(hitsPerNote[note.number()], sums));
     }
 
     private static Totals totals(int in, int[] sums) {

@@ -1,11 +1,7 @@
 package org.jollyledger.core.exchange;
 
-import java.io.Closeable;
-import java.io.IOException;
-import java.io.Writer;
 import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Statement;
@@ -14,48 +10,70 @@ import org.jollyledger.core.crosswalk.Statement.Totals;
 import org.jollyledger.core.notemap.Line;
 
 /**
- * The statements of many files as CSV (RFC 4180), a row for each line that a file plays and one, named "all lines", for
- * the file. Written as they come.
+ * The statement of a file as rows of CSV (RFC 4180): one for each line that the file plays and one, named "all lines",
+ * for the file.
  */
-public final class StatementRows implements Closeable {
-    private static final CSVFormat FORMAT = CSVFormat.RFC4180
-            .builder()
-            .setHeader(
-                    "file",
-                    "note",
-                    "line",
-                    "goes to",
-                    "in",
-                    "carried",
-                    "substituted",
-                    "layered",
-                    "folded",
-                    "silent",
-                    "unlisted",
-                    "passed",
-                    "out")
-            .get();
+public final class StatementRows {
+    private static final CSVFormat FORMAT = CSVFormat.RFC4180;
+    private static final String[] COLUMNS = {
+        "file",
+        "note",
+        "line",
+        "goes to",
+        "in",
+        "carried",
+        "substituted",
+        "layered",
+        "folded",
+        "silent",
+        "unlisted",
+        "passed",
+        "out"
+    };
 
-    private final CSVPrinter printer;
+    private StatementRows() {}
 
-    /** Writes to a writer, which is closed with this. */
-    public StatementRows(Writer writer) throws IOException {
-        printer = FORMAT.print(writer);
+    /** The row that names the columns, with its end. */
+    public static String header() {
+        return FORMAT.format((Object[]) COLUMNS) + FORMAT.getRecordSeparator();
     }
 
-    /** Adds the statement of a file. */
-    public void add(String file, Statement statement) throws IOException {
+    /** The rows of a file, each with its end. */
+    public static String of(String file, Statement statement) {
+        StringBuilder rows = new StringBuilder();
         for (LineAccount account : statement.lines()) {
-            row(
-                    file,
-                    String.valueOf(account.note().number()),
-                    account.line().map(Line::name).orElse("not on the map"),
-                    account.route()
-                            .map(route -> goesTo(statement.crosswalk(), route))
-                            .orElse("unchanged"),
-                    account.totals());
+            String line = account.line().map(Line::name).orElse("not on the map");
+            String goesTo = account.route()
+                    .map(route -> goesTo(statement.crosswalk(), route))
+                    .orElse("unchanged");
+            texts(rows, file, String.valueOf(account.note().number()), line, goesTo);
+            counts(rows, account.totals());
         }
-        row(file, "", "all lines", "", statement.totals());
+        texts(rows, file, "", "all lines", "");
+        counts(rows, statement.totals());
+        return rows.toString();
+    }
+
+    private static void texts(StringBuilder rows, Object... texts) {
+        rows.append(FORMAT.format(texts));
+    }
+
+    private static void counts(StringBuilder rows, Totals totals) {
+        int[] counts = {
+            totals.hitsIn(),
+            totals.carried(),
+            totals.substituted(),
+            totals.layered(),
+            totals.folded(),
+            totals.silent(),
+            totals.unlisted(),
+            totals.passed(),
+            totals.hitsOut()
+        };
+        for (int count : counts) {
+            rows.append(FORMAT.getDelimiterString()).append(count);
+        }
+        rows.append(FORMAT.getRecordSeparator());
     }
 
     private static String goesTo(Crosswalk crosswalk, Route route) {
@@ -66,32 +84,9 @@ public final class StatementRows implements Closeable {
                 ? "silent"
                 : route.targets().stream()
                         .map(target -> crosswalk
-                                .target()
-                                .lineAt(target.note())
+                                .targetLine(target.note())
                                 .map(Line::name)
                                 .orElse(""))
                         .collect(Collectors.joining(" + "));
-    }
-
-    private void row(String file, String note, String line, String goesTo, Totals totals) throws IOException {
-        printer.printRecord(
-                file,
-                note,
-                line,
-                goesTo,
-                totals.hitsIn(),
-                totals.carried(),
-                totals.substituted(),
-                totals.layered(),
-                totals.folded(),
-                totals.silent(),
-                totals.unlisted(),
-                totals.passed(),
-                totals.hitsOut());
-    }
-
-    @Override
-    public void close() throws IOException {
-        printer.close(true);
     }
 }

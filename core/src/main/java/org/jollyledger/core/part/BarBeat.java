@@ -2,6 +2,7 @@ package org.jollyledger.core.part;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.util.stream.IntStream;
 
 /**
  * A place in bars and beats, both counted from 1, as a drummer would name it: a hit that is played a little early is
@@ -13,8 +14,16 @@ import java.math.RoundingMode;
 public record BarBeat(long bar, int twelfths) implements Comparable<BarBeat> {
     static final int TWELFTHS = 12;
 
+    /** The beats of the longest bars that are common, worked out once. */
+    private static final BigDecimal[] BEATS =
+            IntStream.range(0, 32 * TWELFTHS).mapToObj(BarBeat::beat).toArray(BigDecimal[]::new);
+
     /** The beat with what goes beyond it, such as 3, 3.25 or 2.67. */
     public BigDecimal beat() {
+        return twelfths < BEATS.length ? BEATS[twelfths] : beat(twelfths);
+    }
+
+    private static BigDecimal beat(int twelfths) {
         BigDecimal beat = BigDecimal.valueOf(twelfths)
                 .divide(BigDecimal.valueOf(TWELFTHS), 2, RoundingMode.HALF_UP)
                 .add(BigDecimal.ONE)

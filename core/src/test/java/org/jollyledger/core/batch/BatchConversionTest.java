@@ -201,7 +201,15 @@ class BatchConversionTest {
         assertThat(documents.get(1).get("file").asString()).isEqualTo("b, \"c\".mid");
         assertThat(documents.get(0).get("hitsOut").asInt()).isEqualTo(12);
         assertThat(documents.get(0).get("lost").get(0).get("entry").asString()).isEqualTo("folded");
-        assertThat(documents.get(0).get("lost").get(0).get("bar").asInt()).isEqualTo(1);
+        assertThat(documents
+                        .get(0)
+                        .get("lost")
+                        .get(0)
+                        .get("places")
+                        .get(0)
+                        .get(0)
+                        .asInt())
+                .isEqualTo(1);
     }
 
     private static long sum(List<CSVRecord> rows, boolean lines, String column) {

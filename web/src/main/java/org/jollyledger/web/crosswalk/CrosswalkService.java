@@ -162,6 +162,7 @@ class CrosswalkService {
      *
      * @param into the kept crosswalk that they replace; empty for a new one
      */
+    @Transactional
     public String keep(long id, int base, String name, Optional<String> into) {
         OpenCrosswalk open = get(id);
         String title = into.map(slug -> kept.get(slug).kept().name()).orElse(name.strip());

@@ -155,7 +155,8 @@ final class Decisions {
                 : source + " goes to "
                         + route.targets().stream()
                                 .map(target -> target(crosswalk.target(), target))
-                                .collect(Collectors.joining(" and "));
+                                .collect(Collectors.joining(
+                                        route.sends() == Route.Sends.TO_FIRST ? " or else " : " and "));
     }
 
     private static String target(NoteMap map, Target target) {

@@ -15,6 +15,8 @@ class ErrorPage implements ErrorController {
     private static final Map<HttpStatus, String> SENTENCES = Map.of(
             HttpStatus.FORBIDDEN,
                     "This form came from elsewhere or is too old to be trusted; open the page again and send it once more.",
+            HttpStatus.CONTENT_TOO_LARGE,
+                    "More was sent at once than is taken; send fewer files at a time, or pack them into a zip.",
             HttpStatus.NOT_FOUND, "There is nothing at this address; start from the ledger page.",
             HttpStatus.BAD_REQUEST, "The request cannot be read as it was sent; start from the ledger page.");
 
