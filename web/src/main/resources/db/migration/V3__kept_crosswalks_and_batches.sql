@@ -35,6 +35,8 @@ create table batch (
     token varchar(64) not null unique,
     version integer not null,
     name varchar(500) not null,
+    source_name varchar(500) not null,
+    target_name varchar(500) not null,
     source_map clob not null,
     target_map clob not null,
     crosswalk clob not null,

@@ -328,7 +328,6 @@ class CrosswalkJourneyTest {
         button(page, "Learn").click();
         assertThat(message(page))
                 .containsText(Pattern.compile("^Learnt 15 routes from example.mid, over \\d+ moments"));
-        page.locator("#from-81").click();
         assertThat(page.locator(".opened-route .reason")).containsText("Ride bell");
         Download again =
                 page.waitForDownload(() -> link(page, "Download the part").click());

@@ -8,12 +8,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.Zips;
 import org.jollyledger.web.support.RunningApplication;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.core.io.ClassPathResource;
 import tools.jackson.databind.JsonNode;
 
 /** The application as a process of its own, which can be killed. */
@@ -96,6 +100,45 @@ class DurabilityTest {
         } finally {
             second.process.destroyForcibly().waitFor();
         }
+    }
+
+    /** Killed in the middle of a batch: it says so, and what came in is still there to begin again. */
+    @Test
+    void aBatchThatWasInterruptedBeginsAgain(@TempDir Path folder) throws Exception {
+        byte[] storm = new ClassPathResource("demo/cues/Storm at Sea.mid").getContentAsByteArray();
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        for (int i = 0; i < 4_000; i++) {
+            files.put(i + ".mid", storm);
+        }
+        Started first = start(folder, "--jolly-ledger.demo=false");
+        awaitReady(first);
+        HttpResponse<byte[]> begun = Http.postFile(
+                first.url + "/api/batches?from=general-midi-1&to=general-midi-2", "file", "all.zip", Zips.of(files));
+        String batch = begun.headers().firstValue("Location").orElseThrow();
+        assertThat(state(first, batch)).isIn("waiting", "running");
+        first.process.destroyForcibly().waitFor();
+
+        Started second = start(folder, "--jolly-ledger.demo=false");
+        try {
+            awaitReady(second);
+            assertThat(state(second, batch)).isEqualTo("interrupted");
+            assertThat(Http.get(second.url + batch + "/result").statusCode()).isEqualTo(404);
+            assertThat(Http.postJson(second.url + batch + "/begin", "").statusCode())
+                    .isEqualTo(200);
+            long deadline = System.nanoTime() + TimeUnit.SECONDS.toNanos(START_SECONDS);
+            while (!state(second, batch).equals("done")) {
+                assertThat(System.nanoTime()).isLessThan(deadline);
+                Thread.sleep(100);
+            }
+            assertThat(Zips.read(Http.get(second.url + batch + "/result").body()))
+                    .hasSize(4_003);
+        } finally {
+            second.process.destroyForcibly().waitFor();
+        }
+    }
+
+    private static String state(Started started, String batch) throws Exception {
+        return Http.json(Http.get(started.url + batch)).get("state").stringValue();
     }
 
     @Test

@@ -30,7 +30,7 @@ public final class Losses {
         SILENT,
         /** Hits that join a louder one on the same note. */
         FOLDED,
-        /** Two drums that follow one another in a fill are one drum now. */
+        /** Two drums that follow one another in a fill become one drum. */
         FILL_ON_ONE_DRUM,
         /** A fill over toms goes up where it fell, or down where it rose. */
         FILL_TURNED,

@@ -18,18 +18,27 @@ import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.support.Grooves;
 import org.jollyledger.core.support.Outside;
+import org.jollyledger.core.support.RandomMidi;
 import org.jollyledger.core.support.SmallMaps;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -381,6 +390,68 @@ class BatchConversionTest {
             assertThat(javax.sound.midi.MidiSystem.getSequence(new ByteArrayInputStream(result.get(name)))
                             .getTracks())
                     .isNotEmpty();
+        }
+    }
+
+    private record Named(String name, byte[] content) {}
+
+    @Provide
+    Arbitrary<List<Named>> archives() {
+        Arbitrary<byte[]> content = Arbitraries.oneOf(
+                RandomMidi.files(), Arbitraries.bytes().array(byte[].class).ofMaxSize(300));
+        Arbitrary<String> name = Arbitraries.strings()
+                .withChars("abé/.\\\\: ♯鼓")
+                .withCharRange('0', '9')
+                .ofMinLength(1)
+                .ofMaxLength(12)
+                .map(text -> text + ".mid");
+        return Combinators.combine(name, content).as(Named::new).list().ofMaxSize(12);
+    }
+
+    /** Whatever comes in: each file comes out once, parts as they are converted alone, the others byte for byte. */
+    @Property(tries = 100)
+    void eachFileComesOutOnce(@ForAll("archives") List<Named> files) throws Exception {
+        folder = Files.createTempDirectory("property");
+        Map<String, byte[]> byName = new LinkedHashMap<>();
+        files.forEach(file -> byName.putIfAbsent(file.name, file.content));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        Tally tally = run(out, BatchLimits.USUAL, zip(byName));
+        Map<String, byte[]> result = unzip(out.toByteArray());
+        assertThat(result).hasSize(byName.size() + 3);
+        List<byte[]> came = List.copyOf(byName.values());
+        List<byte[]> went = List.copyOf(result.values());
+        int hits = 0;
+        for (int i = 0; i < came.size(); i++) {
+            assertThat(went.get(i)).isEqualTo(alone(came.get(i)));
+            hits += hits(came.get(i));
+        }
+        assertThat(tally.files()).isEqualTo(byName.size()).isEqualTo(tally.parts() + tally.others());
+        assertThat(tally.hitsIn()).isEqualTo(hits);
+        assertThat(result.keySet())
+                .allSatisfy(name -> assertThat(("/" + name + "/")).doesNotContain("/../", "//", "\\\\"));
+        Files.delete(folder.resolve("in-0.zip"));
+        Files.delete(folder);
+    }
+
+    private static byte[] alone(byte[] file) {
+        try {
+            return Conversion.of(
+                            DrumChannel.find(MidiFile.read(file), SOURCE.channel())
+                                    .part(),
+                            CROSSWALK)
+                    .bytes();
+        } catch (MidiFormatException e) {
+            return file;
+        }
+    }
+
+    private static int hits(byte[] file) {
+        try {
+            return DrumChannel.find(MidiFile.read(file), SOURCE.channel())
+                    .part()
+                    .hitCount();
+        } catch (MidiFormatException e) {
+            return 0;
         }
     }
 }

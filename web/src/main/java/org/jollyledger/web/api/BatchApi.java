@@ -89,6 +89,13 @@ class BatchApi {
         return BatchDocument.of(batches.get(token));
     }
 
+    /** Begins a batch again that was interrupted or failed. */
+    @PostMapping("/{token}/begin")
+    BatchDocument beginAgain(@PathVariable String token) {
+        batches.begin(token);
+        return get(token);
+    }
+
     @PostMapping("/{token}/stop")
     BatchDocument stop(@PathVariable String token) {
         batches.stop(token);

@@ -30,6 +30,12 @@ class BatchEntity {
     @Column(nullable = false, length = 500)
     private String name = "";
 
+    @Column(nullable = false, length = 500)
+    private String sourceName = "";
+
+    @Column(nullable = false, length = 500)
+    private String targetName = "";
+
     @Lob
     @Column(nullable = false)
     private String sourceMap = "";
@@ -64,6 +70,8 @@ class BatchEntity {
     BatchEntity(String token, String name, Snapshot snapshot, String progress, Instant now) {
         this.token = token;
         this.name = name;
+        this.sourceName = snapshot.sourceName();
+        this.targetName = snapshot.targetName();
         this.sourceMap = snapshot.source();
         this.targetMap = snapshot.target();
         this.crosswalk = snapshot.crosswalk();
@@ -72,8 +80,8 @@ class BatchEntity {
         this.changedAt = now;
     }
 
-    /** A crosswalk with its maps, as documents. */
-    record Snapshot(String source, String target, String crosswalk) {}
+    /** A crosswalk with its maps, as documents, and what the maps are called. */
+    record Snapshot(String sourceName, String targetName, String source, String target, String crosswalk) {}
 
     /** Makes room for one more archive of files; answers its number, from 1. */
     int nextArchive(int files) {
@@ -106,8 +114,16 @@ class BatchEntity {
         return name;
     }
 
+    String sourceName() {
+        return sourceName;
+    }
+
+    String targetName() {
+        return targetName;
+    }
+
     Snapshot snapshot() {
-        return new Snapshot(sourceMap, targetMap, crosswalk);
+        return new Snapshot(sourceName, targetName, sourceMap, targetMap, crosswalk);
     }
 
     BatchState state() {

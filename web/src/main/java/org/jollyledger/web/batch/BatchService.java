@@ -42,7 +42,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class BatchService {
     private static final Logger LOG = LoggerFactory.getLogger(BatchService.class);
     private static final JsonMapper JSON = JsonMapper.shared();
-    private static final int MOST_LISTED = 200;
+    private static final int MOST_LISTED = 50;
     private static final int TOKEN_BYTES = 12;
     private static final int LONGEST_NAME = 200;
 
@@ -82,6 +82,8 @@ public class BatchService {
         Crosswalk routes = crosswalk.crosswalk();
         String kept = Cut.to(KeptCrosswalk.LONGEST_NAME, crosswalk.name());
         Snapshot snapshot = new Snapshot(
+                routes.source().name(),
+                routes.target().name(),
                 NoteMapJson.write(routes.source()),
                 NoteMapJson.write(routes.target()),
                 CrosswalkJson.write(KeptCrosswalk.of(kept, "", routes, Set.of())));
@@ -208,25 +210,16 @@ public class BatchService {
         BatchProgress progress = Optional.ofNullable(running.get(entity.token()))
                 .map(BatchProgress.Follower::progress)
                 .orElseGet(() -> JSON.readValue(entity.progress(), BatchProgress.class));
-        KeptCrosswalk kept = kept(entity.snapshot());
         return new Batch(
                 entity.token(),
                 entity.name(),
-                kept.from(),
-                kept.to(),
+                entity.sourceName(),
+                entity.targetName(),
                 entity.state(),
                 entity.expectedFiles(),
                 progress,
                 entity.message(),
                 entity.createdAt());
-    }
-
-    private static KeptCrosswalk kept(Snapshot snapshot) {
-        try {
-            return CrosswalkJson.read(snapshot.crosswalk());
-        } catch (DocumentException e) {
-            throw new IllegalStateException("A batch's crosswalk cannot be read back: " + e.getMessage(), e);
-        }
     }
 
     /**
