@@ -36,6 +36,8 @@ record LossView(
     private static final int MOST_PLACES = 24;
     /** How many hits may be converted to work out the ways to settle losses, so that a page is there at once. */
     private static final long MOST_WORK = 1_500_000;
+    /** Weights that are closer than this make no difference to anybody. */
+    private static final double AS_GOOD = 0.02;
     /** About how many conversions the ways to settle one loss take. */
     private static final int CONVERSIONS = 12;
 
@@ -111,6 +113,32 @@ record LossView(
         };
     }
 
+    /** What comes instead; of the line that moves only whether it comes nearer. */
+    private static String then(Crosswalk crosswalk, Settlement way) {
+        List<String> words = new ArrayList<>();
+        List<Losses.Group> others = new ArrayList<>();
+        for (Losses.Group group : way.come()) {
+            boolean isItself =
+                    group.key().kind() == Losses.Kind.FAR && group.key().note().equals(way.source());
+            if (isItself) {
+                words.add(nearness(way));
+            } else {
+                others.add(group);
+            }
+        }
+        if (!others.isEmpty()) {
+            words.add("instead " + list(crosswalk, others));
+        }
+        return String.join("; ", words);
+    }
+
+    private static String nearness(Settlement way) {
+        if (Math.abs(way.weight()) < AS_GOOD) {
+            return "a far sound as well";
+        }
+        return way.weight() < 0 ? "nearer, though still far" : "a sound that is farther off";
+    }
+
     /** A fill begins its sentence with an article; a line's name keeps its own letters. */
     static String inASentence(String what) {
         return what.startsWith("The ") ? "the " + what.substring("The ".length()) : what;
@@ -136,7 +164,7 @@ record LossView(
         if (!alsoGone.isEmpty()) {
             then.add("and no longer " + list(crosswalk, alsoGone));
         }
-        then.add(way.come().isEmpty() ? "nothing else is lost" : "instead " + list(crosswalk, way.come()));
+        then.add(way.come().isEmpty() ? "nothing else is lost" : then(crosswalk, way));
         return new WayView(what, String.join("; ", then), way.source().number(), number(way.from()), number(way.to()));
     }
 
