@@ -44,7 +44,7 @@ class CrosswalkApiTest {
         assertThat(typical.get("losses").isNull()).isTrue();
         JsonNode first = typical.get("reasons").get(0);
         assertThat(first.get("reason").stringValue()).isNotBlank();
-        JsonNode kept = propose(address, "&slug=harbour-overture");
+        JsonNode kept = propose(address, "&keptPart=harbour-overture");
         assertThat(kept.get("losses")).isNotEmpty();
         HttpResponse<byte[]> sent = Http.postFile(
                 address.url("/api/crosswalks/propose?" + PAIR), "part", "overture.mid", cue("Harbour Overture"));
@@ -76,7 +76,7 @@ class CrosswalkApiTest {
     @Test
     void keepsReadsReplacesAppliesAndReverses(Address address) throws Exception {
         String document =
-                propose(address, "&slug=storm-at-sea").get("crosswalk").toString();
+                propose(address, "&keptPart=storm-at-sea").get("crosswalk").toString();
         HttpResponse<byte[]> created = Http.postJson(address.url("/api/crosswalks"), document);
         assertThat(created.statusCode()).as(Http.text(created)).isEqualTo(201);
         String path = created.headers().firstValue("Location").orElseThrow();
@@ -90,6 +90,9 @@ class CrosswalkApiTest {
         HttpResponse<byte[]> applied = Http.postFile(address.url(path + "/apply"), "part", "storm.mid", storm);
         HttpResponse<byte[]> converted = Http.postFile(address.url("/api/convert?" + PAIR), "part", "storm.mid", storm);
         assertThat(applied.body()).isEqualTo(converted.body());
+        HttpResponse<byte[]> kept = Http.postJson(address.url(path + "/apply?keptPart=storm-at-sea"), "");
+        assertThat(kept.body()).isEqualTo(converted.body());
+        assertThat(Http.postJson(address.url(path + "/apply"), "").statusCode()).isEqualTo(400);
         JsonNode statement = Http.json(
                 Http.postFile(address.url(path + "/apply"), "part", "storm.mid", storm, "Accept", "application/json"));
         assertThat(statement.get("balances").booleanValue()).isTrue();

@@ -6,10 +6,12 @@ import java.io.InputStream;
 import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.util.Map;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
+import org.jollyledger.web.support.Zips;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -120,6 +122,39 @@ class SafetyTest {
                     .doesNotContain("<i>");
             assertThat(text).as(path).contains("alert(1)");
         }
+    }
+
+    /** The same in the name of a crosswalk, of a batch, and of a file in its archive. */
+    @Test
+    void scriptsInNamesOfCrosswalksAndFilesStayText(Address address) throws Exception {
+        String script = "<script>alert(1)</script>";
+        String document =
+                "{\"name\": \"" + script + "\", \"from\": \"Tin Parade\", \"to\": \"Tin Parade\", \"routes\": []}";
+        HttpResponse<byte[]> kept = Http.postJson(address.url("/api/crosswalks"), document);
+        assertThat(kept.statusCode()).isEqualTo(201);
+        String page =
+                kept.headers().firstValue("Location").orElseThrow().replace("/api/crosswalks", "/crosswalks/kept");
+        byte[] archive = Zips.of(Map.of(script + ".mid", "no part".getBytes()));
+        HttpResponse<byte[]> begun = Http.postFile(
+                address.url("/api/batches?from=tin-parade&to=tin-parade&name=%3Cscript%3Ealert(1)%3C/script%3E"),
+                "file",
+                "a.zip",
+                archive);
+        String batch = begun.headers().firstValue("Location").orElseThrow().replace("/api", "");
+        while (isUnderWay(address, batch)) {
+            Thread.sleep(50);
+        }
+        for (String path : new String[] {page, "/crosswalks", "/batches", batch}) {
+            String text = Http.text(Http.get(address.url(path)));
+            assertThat(text).as(path).doesNotContain(script).contains("alert(1)");
+        }
+    }
+
+    private static boolean isUnderWay(Address address, String batch) throws Exception {
+        return Http.json(Http.get(address.url("/api" + batch)))
+                .get("state")
+                .stringValue()
+                .matches("waiting|running");
     }
 
     /** A hundred megabytes that announce themselves, and as many that do not. */

@@ -69,21 +69,32 @@ public final class BatchConversion {
             try (reports) {
                 batch.writeAll(reader);
             }
-            stop(reading);
+            end(reading);
             reports.writeTo(out, names);
             return batch.tally;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new InterruptedIOException("The batch was interrupted.");
         } finally {
-            reading.interrupt();
+            end(reading);
             remove(own);
         }
     }
 
-    private static void stop(Thread reading) throws InterruptedException {
+    /** What the reader is at is finished first, so that it touches no passing file afterwards. */
+    private static void end(Thread reading) {
+        boolean interrupted = false;
         reading.interrupt();
-        reading.join();
+        while (reading.isAlive()) {
+            try {
+                reading.join();
+            } catch (InterruptedException e) {
+                interrupted = true;
+            }
+        }
+        if (interrupted) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private static void remove(Path folder) throws IOException {
@@ -107,6 +118,13 @@ public final class BatchConversion {
             }
             write(next, reader);
         }
+    }
+
+    private static IOException failed(Exception reason) {
+        if (reason instanceof IOException cannotBeRead) {
+            return cannotBeRead;
+        }
+        throw new IllegalStateException("A file could not be converted.", reason);
     }
 
     private void write(Passing next, Reader reader) throws IOException {

@@ -22,7 +22,7 @@ final class EntryName {
         }
         List<String> kept = new ArrayList<>();
         for (String step : name.replace('\\', '/').split("/")) {
-            String clean = step.replaceAll("[\\p{Cntrl}\\p{Cf}]", "").strip();
+            String clean = step.replaceAll("[\\p{Cc}\\p{Cf}]", "").strip();
             boolean leadsElsewhere =
                     clean.isEmpty() || clean.equals(".") || clean.equals("..") || clean.matches("[A-Za-z]:");
             if (!leadsElsewhere) {

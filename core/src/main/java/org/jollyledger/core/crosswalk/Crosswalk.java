@@ -147,17 +147,23 @@ public final class Crosswalk {
 
     /** Why a route leads where it leads, in words. */
     public String reason(Route route) {
-        if (route.origin() == Route.Origin.PROPOSED) {
+        boolean chosen = route.origin() == Route.Origin.CHOSEN;
+        if (!chosen && plan.routes().contains(route)) {
             return plan.reason(route.source());
         }
-        if (route.isSilent()) {
-            return "left silent on purpose";
+        if (route.passes()) {
+            return "passes unchanged on purpose";
         }
-        return route.targets().stream().map(end -> reason(distance(route, end))).collect(Collectors.joining("; "));
+        if (route.isSilent()) {
+            return chosen ? "left silent on purpose" : "kept silent";
+        }
+        return route.targets().stream()
+                .map(end -> reason(distance(route, end), chosen ? "your choice" : "kept so"))
+                .collect(Collectors.joining("; "));
     }
 
-    private static String reason(SoundDistance distance) {
-        return distance.value() == 0 ? distance.reason() : "your choice: " + distance.difference();
+    private static String reason(SoundDistance distance, String why) {
+        return distance.value() == 0 ? distance.reason() : why + ": " + distance.difference();
     }
 
     /** The lines of the target map from the nearest sound to the farthest, with their distances; one for each note. */

@@ -121,4 +121,22 @@ class KeptCrosswalkTest {
         Part again = Part.of(MidiFile.read(converted), Channels.only(10));
         assertThat(Conversion.of(again, back.crosswalk()).bytes()).isEqualTo(bytes);
     }
+
+    /** A kept route says why it leads where it leads, not why the proposal leads elsewhere. */
+    @Test
+    void reasonsAreThoseOfTheKeptRoutes() {
+        NoteMap target = map(60, "kick", "snare", "crash.1", "crash.2");
+        Crosswalk proposal = Crosswalk.propose(SOURCE, target);
+        Route kept =
+                new Route(Note.of(38), List.of(Target.all(Note.of(63))), Route.Sends.TO_ALL, Route.Origin.PROPOSED);
+        Route silent = new Route(Note.of(39), List.of(), Route.Sends.TO_ALL, Route.Origin.PROPOSED);
+        Crosswalk crosswalk = proposal.with(List.of(kept, silent, Route.unchanged(Note.of(36))));
+        assertThat(crosswalk.reason(kept)).isEqualTo("kept so: crash 2, edge in place of crash 1");
+        assertThat(crosswalk.reason(silent)).isEqualTo("kept silent");
+        assertThat(crosswalk.reason(Route.unchanged(Note.of(36)))).isEqualTo("passes unchanged on purpose");
+        assertThat(crosswalk.reason(proposal.routeFrom(Note.of(37)).orElseThrow()))
+                .isEqualTo("the same sound");
+        assertThat(crosswalk.reason(Route.chosen(Note.of(38), List.of(Target.all(Note.of(63))))))
+                .isEqualTo("your choice: crash 2, edge in place of crash 1");
+    }
 }

@@ -1,6 +1,7 @@
 package org.jollyledger.core.crosswalk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 import static org.jollyledger.core.support.SmallMaps.map;
 import static org.jollyledger.core.support.SmallMaps.part;
@@ -21,6 +22,8 @@ import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.support.RandomMaps;
 import org.jollyledger.core.support.RandomMidi;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is lost, and the ways to settle it. */
 class SettlementTest {
@@ -165,5 +168,31 @@ class SettlementTest {
                 crosswalk, Note.of(SOURCE), Optional.of(Note.of(TARGET + 1)), Optional.of(Note.of(TARGET + 2)));
         assertThat(settled.routeFrom(Note.of(SOURCE)).orElseThrow().targets())
                 .containsExactly(Target.all(Note.of(TARGET)), layer.withNote(Note.of(TARGET + 2)));
+    }
+
+    @Property(tries = 200)
+    void aLossIsFoundAgainByItsCode(@ForAll("files") byte[] bytes, @ForAll("crosswalks") Crosswalk crosswalk)
+            throws Exception {
+        Part part = DrumChannel.find(MidiFile.read(bytes), crosswalk.source().channel())
+                .part();
+        for (Losses.Group group : Losses.of(Conversion.of(part, crosswalk).statement())) {
+            assertThat(Losses.Key.parse(group.key().code())).isEqualTo(group.key());
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "",
+                "folded",
+                "folded.49",
+                "folded.x..",
+                "gone.49..",
+                "folded.300..",
+                "folded.49...",
+                "folded.-1.."
+            })
+    void whatIsNoLossIsRefused(String code) {
+        assertThatThrownBy(() -> Losses.Key.parse(code)).isInstanceOf(IllegalArgumentException.class);
     }
 }

@@ -15,6 +15,7 @@ import org.jollyledger.web.file.Download;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.part.PartService;
+import org.jollyledger.web.part.StoredPart;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
@@ -34,10 +35,12 @@ class ConvertApi {
 
     private final LedgerService ledger;
     private final Crosswalks crosswalks;
+    private final PartService parts;
 
-    ConvertApi(LedgerService ledger, Crosswalks crosswalks) {
+    ConvertApi(LedgerService ledger, Crosswalks crosswalks, PartService parts) {
         this.ledger = ledger;
         this.crosswalks = crosswalks;
+        this.parts = parts;
     }
 
     /** Answers the converted file, or, to who accepts JSON and no MIDI before it, the statement. */
@@ -53,14 +56,23 @@ class ConvertApi {
         return answer(part, source, drums -> Crosswalk.propose(source, target, drums), to, accept);
     }
 
-    /** The same by a kept crosswalk. */
+    /** The same by a kept crosswalk, for a part that is sent or one that is kept. */
     @PostMapping("/api/crosswalks/{slug}/apply")
     ResponseEntity<?> apply(
             @PathVariable String slug,
-            @RequestParam MultipartFile part,
+            @RequestParam(required = false) @Nullable MultipartFile part,
+            @RequestParam(required = false) @Nullable String keptPart,
             @RequestHeader(name = HttpHeaders.ACCEPT, required = false) @Nullable String accept)
             throws IOException {
         Crosswalk crosswalk = crosswalks.kept(slug).crosswalk();
+        if (keptPart != null) {
+            StoredPart stored = parts.get(keptPart);
+            return answer(stored.fileName(), stored.file(), crosswalk.source(), drums -> crosswalk, slug, accept);
+        }
+        if (part == null) {
+            throw Refusal.incomplete(
+                    "Send the MIDI file in the field \"part\", or name a part that is kept by" + " \"keptPart\".");
+        }
         return answer(part, crosswalk.source(), drums -> crosswalk, slug, accept);
     }
 
@@ -72,7 +84,16 @@ class ConvertApi {
             @Nullable String accept)
             throws IOException {
         FileName name = FileName.of(part.getOriginalFilename());
-        MidiFile file = PartService.read(name, part.getBytes());
+        return answer(name, PartService.read(name, part.getBytes()), source, crosswalk, madeFor, accept);
+    }
+
+    private static ResponseEntity<?> answer(
+            FileName name,
+            MidiFile file,
+            NoteMap source,
+            Function<Part, Crosswalk> crosswalk,
+            String madeFor,
+            @Nullable String accept) {
         DrumChannel drums = DrumChannel.find(file, source.channel());
         Conversion conversion = Conversion.of(drums.part(), crosswalk.apply(drums.part()));
         if (wantsStatement(accept)) {

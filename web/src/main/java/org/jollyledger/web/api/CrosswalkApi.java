@@ -107,12 +107,12 @@ class CrosswalkApi {
     ProposalDocument propose(
             @RequestParam String from,
             @RequestParam String to,
-            @RequestParam(required = false) @Nullable String slug,
+            @RequestParam(required = false) @Nullable String keptPart,
             @RequestParam(required = false) @Nullable MultipartFile part)
             throws IOException {
         NoteMap source = ledger.get(from).map();
         NoteMap target = ledger.get(to).map();
-        Optional<DrumChannel> drums = drums(source, slug, part);
+        Optional<DrumChannel> drums = drums(source, keptPart, part);
         Crosswalk crosswalk = drums.map(found -> Crosswalk.propose(source, target, found.part()))
                 .orElseGet(() -> Crosswalk.propose(source, target));
         return new ProposalDocument(
@@ -128,13 +128,13 @@ class CrosswalkApi {
                         .orElse(null));
     }
 
-    private Optional<DrumChannel> drums(NoteMap source, @Nullable String slug, @Nullable MultipartFile part)
+    private Optional<DrumChannel> drums(NoteMap source, @Nullable String keptPart, @Nullable MultipartFile part)
             throws IOException {
         if (part != null) {
             FileName name = FileName.of(part.getOriginalFilename());
             return Optional.of(DrumChannel.find(PartService.read(name, part.getBytes()), source.channel()));
         }
-        return Optional.ofNullable(slug)
+        return Optional.ofNullable(keptPart)
                 .map(parts::get)
                 .map(StoredPart::file)
                 .map(file -> DrumChannel.find(file, source.channel()));

@@ -52,10 +52,11 @@ class BatchFiles {
         return folder.resolve(token).resolve("in-" + number + ".zip");
     }
 
-    /** Keeps an archive that was sent as one. */
-    void keep(String token, int number, InputStream archive) throws IOException {
+    /** Keeps an archive that was sent as one; answers how many files it holds, 0 when its directory cannot be read. */
+    int keep(String token, int number, InputStream archive) throws IOException {
         folder(token);
         Files.copy(archive, archive(token, number), StandardCopyOption.REPLACE_EXISTING);
+        return count(archive(token, number));
     }
 
     /** Keeps some files that were sent one by one. */
@@ -86,8 +87,7 @@ class BatchFiles {
         return free;
     }
 
-    /** How many files an archive holds; 0 when its directory cannot be read. */
-    static int count(Path archive) {
+    private static int count(Path archive) {
         try (ZipFile zip = new ZipFile(archive.toFile())) {
             return (int) zip.stream().filter(entry -> !entry.isDirectory()).count();
         } catch (IOException e) {

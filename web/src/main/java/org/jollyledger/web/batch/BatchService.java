@@ -16,6 +16,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import org.jollyledger.core.batch.BatchConversion;
 import org.jollyledger.core.batch.BatchLimits;
 import org.jollyledger.core.crosswalk.Crosswalk;
@@ -44,6 +45,7 @@ public class BatchService {
     private static final JsonMapper JSON = JsonMapper.shared();
     private static final int MOST_LISTED = 50;
     private static final int TOKEN_BYTES = 12;
+    private static final long SECONDS_TO_END = 5;
     private static final int LONGEST_NAME = 200;
 
     private final BatchRepository batches;
@@ -52,6 +54,7 @@ public class BatchService {
     private final Clock clock = Clock.systemUTC();
     private final SecureRandom random = new SecureRandom();
     private final ExecutorService worker = Executors.newSingleThreadExecutor(task -> new Thread(task, "batches"));
+    private volatile boolean ending;
     private final Map<String, BatchProgress.Follower> running = new ConcurrentHashMap<>();
 
     BatchService(BatchRepository batches, BatchFiles files, TransactionTemplate transaction) {
@@ -68,10 +71,13 @@ public class BatchService {
                         .forEach(batch -> batch.go(BatchState.INTERRUPTED, "", clock.instant())));
     }
 
+    /** A batch that is cut short when the application ends is told as one that was interrupted. */
     @PreDestroy
-    void end() {
+    void end() throws InterruptedException {
+        ending = true;
         running.values().forEach(BatchProgress.Follower::stop);
-        worker.shutdownNow();
+        worker.shutdown();
+        worker.awaitTermination(SECONDS_TO_END, TimeUnit.SECONDS);
     }
 
     /** Makes a batch that has no files yet; answers its token. */
@@ -95,9 +101,7 @@ public class BatchService {
 
     /** Adds an archive of files to a batch that is not begun. */
     public void add(String token, InputStream archive) throws IOException {
-        int number = nextArchive(token, 0);
-        files.keep(token, number, archive);
-        int count = BatchFiles.count(files.archives(token, number).get(number - 1));
+        int count = files.keep(token, nextArchive(token, 0), archive);
         transaction.executeWithoutResult(status -> entity(token).expect(count));
     }
 
@@ -155,13 +159,27 @@ public class BatchService {
                         follower);
             }
             files.finish(token);
-            close(token, follower, follower.isStopped() ? BatchState.STOPPED : BatchState.DONE, "");
-        } catch (IOException | RuntimeException e) {
+            close(token, follower, endState(follower), "");
+        } catch (IOException e) {
             LOG.error("Batch {} failed", token, e);
-            close(token, follower, BatchState.FAILED, "The result could not be written; see whether the disk is full.");
+            close(
+                    token,
+                    follower,
+                    BatchState.FAILED,
+                    "its files could not be read or written; see whether the disk is full");
+        } catch (RuntimeException e) {
+            LOG.error("Batch {} failed", token, e);
+            close(token, follower, BatchState.FAILED, "something went wrong inside the application; look into the log");
         } finally {
             running.remove(token);
         }
+    }
+
+    private BatchState endState(BatchProgress.Follower follower) {
+        if (ending) {
+            return BatchState.INTERRUPTED;
+        }
+        return follower.isStopped() ? BatchState.STOPPED : BatchState.DONE;
     }
 
     private void close(String token, BatchProgress.Follower follower, BatchState state, String message) {

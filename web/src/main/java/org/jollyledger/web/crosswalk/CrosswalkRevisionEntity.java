@@ -1,60 +1,24 @@
 package org.jollyledger.web.crosswalk;
 
+import jakarta.persistence.AttributeOverride;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
-import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import org.jspecify.annotations.Nullable;
+import org.jollyledger.web.revision.Revision;
 
-/** The chosen routes after one change. Never changed. */
+/** What was decided for a part, after one change. The parent of the first is 0, the proposal, which is not stored. */
 @Entity
 @Table(name = "crosswalk_revision")
-class CrosswalkRevisionEntity {
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private @Nullable Long id;
-
+@AttributeOverride(name = "document", column = @Column(name = "routes", nullable = false))
+class CrosswalkRevisionEntity extends Revision {
     private long crosswalkId;
-    private int number;
-    private @Nullable Integer parent;
-
-    @Column(nullable = false, length = 500)
-    private String summary = "";
-
-    @Lob
-    @Column(nullable = false)
-    private String routes = "";
-
-    private Instant createdAt = Instant.EPOCH;
 
     protected CrosswalkRevisionEntity() {}
 
-    CrosswalkRevisionEntity(long crosswalkId, int number, int parent, String summary, String routes, Instant now) {
+    CrosswalkRevisionEntity(
+            long crosswalkId, int number, int parent, String summary, String document, Instant createdAt) {
+        super(number, parent, summary, document, createdAt);
         this.crosswalkId = crosswalkId;
-        this.number = number;
-        this.parent = parent;
-        this.summary = summary;
-        this.routes = routes;
-        this.createdAt = now;
-    }
-
-    int number() {
-        return number;
-    }
-
-    int parent() {
-        return parent == null ? 0 : parent;
-    }
-
-    String summary() {
-        return summary;
-    }
-
-    String routes() {
-        return routes;
     }
 }

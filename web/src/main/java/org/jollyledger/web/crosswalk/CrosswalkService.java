@@ -21,6 +21,7 @@ import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.part.StoredPart;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.Revision;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -203,7 +204,7 @@ class CrosswalkService {
     public Optional<String> undo(long id, int base) {
         CrosswalkEntity entity = entityAt(id, base);
         Optional<CrosswalkRevisionEntity> last = current(entity);
-        last.ifPresent(revision -> entity.goTo(revision.parent(), clock.instant()));
+        last.flatMap(Revision::parent).ifPresent(parent -> entity.goTo(parent, clock.instant()));
         return last.map(CrosswalkRevisionEntity::summary);
     }
 
@@ -241,7 +242,7 @@ class CrosswalkService {
 
     private static Choices choices(CrosswalkRevisionEntity revision) {
         try {
-            return RoutesJson.read(revision.routes());
+            return RoutesJson.read(revision.document());
         } catch (DocumentException e) {
             throw new IllegalStateException("Stored choices cannot be read back: " + e.getMessage(), e);
         }

@@ -2,6 +2,7 @@ package org.jollyledger.web.crosswalk;
 
 import java.util.Optional;
 import org.jollyledger.core.crosswalk.Losses;
+import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -35,8 +36,16 @@ record Visit(
         return bar == null ? 1 : bar;
     }
 
-    /** A loss in an old address may be none any more. */
+    /**
+     * The loss whose ways are wanted.
+     *
+     * @throws Refusal when the address names none
+     */
     Optional<Losses.Key> openedLoss() {
-        return Optional.ofNullable(loss).filter(code -> !code.isEmpty()).map(Losses.Key::parse);
+        try {
+            return Optional.ofNullable(loss).filter(code -> !code.isEmpty()).map(Losses.Key::parse);
+        } catch (IllegalArgumentException e) {
+            throw Refusal.unreadable(String.valueOf(e.getMessage()));
+        }
     }
 }

@@ -11,6 +11,7 @@ import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.RevisionCard;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
@@ -98,7 +99,7 @@ public class LedgerService {
 
     /** Adds a map. Additions wait for each other, so that no two take one address. */
     public synchronized StoredMap add(NoteMap map, boolean builtIn, String summary) {
-        return transaction.execute(status -> stored(save(map, builtIn, summary)));
+        return transaction.execute(status -> stored(save(map, builtIn, summary), map));
     }
 
     private NoteMapEntity save(NoteMap map, boolean builtIn, String summary) {
@@ -123,7 +124,7 @@ public class LedgerService {
             NoteMap copy = made(() -> ownKind(from.map()).withName(Cut.to(NoteMap.LONGEST_NAME, wanted)));
             NoteMapEntity entity = save(copy, false, "Copied from " + from.map().name());
             entity.derivedFrom(origin.id(), origin.revision());
-            return stored(entity);
+            return stored(entity, copy);
         });
     }
 
@@ -307,6 +308,10 @@ public class LedgerService {
                 .findByMapIdAndNumber(entity.id(), number)
                 .orElseThrow(() -> Refusal.notFound(
                         "The map “" + entity.name() + "” has no revision " + number + "; look into its history."));
+    }
+
+    private static StoredMap stored(NoteMapEntity entity, NoteMap map) {
+        return new StoredMap(entity.id(), entity.slug(), entity.revision(), map);
     }
 
     private StoredMap stored(NoteMapEntity entity) {

@@ -1,66 +1,22 @@
 package org.jollyledger.web.ledger;
 
-import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
-import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import java.util.Optional;
+import org.jollyledger.web.revision.Revision;
 import org.jspecify.annotations.Nullable;
 
-/** One state of a map: the document that export writes. Never changed. */
+/** One state of a map: the document that export writes. */
 @Entity
 @Table(name = "map_revision")
-class MapRevisionEntity {
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private @Nullable Long id;
-
+class MapRevisionEntity extends Revision {
     private long mapId;
-    private int number;
-    private @Nullable Integer parent;
-
-    @Column(nullable = false, length = 500)
-    private String summary = "";
-
-    @Lob
-    @Column(nullable = false)
-    private String document = "";
-
-    private Instant createdAt = Instant.EPOCH;
 
     protected MapRevisionEntity() {}
 
     MapRevisionEntity(
             long mapId, int number, @Nullable Integer parent, String summary, String document, Instant createdAt) {
+        super(number, parent, summary, document, createdAt);
         this.mapId = mapId;
-        this.number = number;
-        this.parent = parent;
-        this.summary = summary;
-        this.document = document;
-        this.createdAt = createdAt;
-    }
-
-    int number() {
-        return number;
-    }
-
-    Optional<Integer> parent() {
-        return Optional.ofNullable(parent);
-    }
-
-    String summary() {
-        return summary;
-    }
-
-    Instant createdAt() {
-        return createdAt;
-    }
-
-    String document() {
-        return document;
     }
 }

@@ -1,6 +1,7 @@
 package org.jollyledger.web.ledger;
 
 import java.util.Optional;
+import org.jollyledger.web.revision.RevisionCard;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -13,7 +14,7 @@ interface MapRevisionRepository extends JpaRepository<MapRevisionEntity, Long> {
 
     /** Revisions without their documents, newest first. */
     @Query(
-            "select new org.jollyledger.web.ledger.RevisionCard(r.number, r.summary, r.createdAt) from MapRevisionEntity r"
+            "select new org.jollyledger.web.revision.RevisionCard(r.number, r.summary, r.createdAt) from MapRevisionEntity r"
                     + " where r.mapId = :mapId order by r.number desc")
     Page<RevisionCard> cards(long mapId, Pageable page);
 }

@@ -1,4 +1,4 @@
-package org.jollyledger.web.ledger;
+package org.jollyledger.web.revision;
 
 import java.time.Instant;
 

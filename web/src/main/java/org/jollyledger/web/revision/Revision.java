@@ -1,0 +1,64 @@
+package org.jollyledger.web.revision;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Lob;
+import jakarta.persistence.MappedSuperclass;
+import java.time.Instant;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** One state of something, as a document. Never changed; undoing goes to its parent. */
+@MappedSuperclass
+public abstract class Revision {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private @Nullable Long id;
+
+    private int number;
+    private @Nullable Integer parent;
+
+    @Column(nullable = false, length = 500)
+    private String summary = "";
+
+    @Lob
+    @Column(nullable = false)
+    private String document = "";
+
+    private Instant createdAt = Instant.EPOCH;
+
+    protected Revision() {}
+
+    protected Revision(int number, @Nullable Integer parent, String summary, String document, Instant createdAt) {
+        this.number = number;
+        this.parent = parent;
+        this.summary = summary;
+        this.document = document;
+        this.createdAt = createdAt;
+    }
+
+    /** Counted from 1. */
+    public int number() {
+        return number;
+    }
+
+    /** The state before the change; empty for the first. */
+    public Optional<Integer> parent() {
+        return Optional.ofNullable(parent);
+    }
+
+    /** What was done, in words. */
+    public String summary() {
+        return summary;
+    }
+
+    public Instant createdAt() {
+        return createdAt;
+    }
+
+    public String document() {
+        return document;
+    }
+}
