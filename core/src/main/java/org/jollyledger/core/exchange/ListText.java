@@ -9,7 +9,7 @@ final class ListText {
     private static final Pattern INVISIBLE =
             Pattern.compile("[\\u200B-\\u200F\\u202A-\\u202E\\u2060-\\u2069\\uFEFF\\u00AD]");
     private static final Pattern DASHES = Pattern.compile("[\\u2010-\\u2015\\u2212\\uFE58\\uFE63\\uFF0D]");
-    private static final Pattern CONTROLS = Pattern.compile("[\\p{Cntrl}&&[^\\t\\n]]");
+    private static final Pattern CONTROLS = Pattern.compile("[\\p{Cc}&&[^\\t\\n]]");
     private static final Pattern LINE_ENDS = Pattern.compile("\\r\\n?|[\\u2028\\u2029\\u000B\\f\\u0085]");
 
     private ListText() {}

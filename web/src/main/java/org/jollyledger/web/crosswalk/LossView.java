@@ -65,7 +65,9 @@ record LossView(
         long left = MOST_WORK;
         List<LossView> views = new ArrayList<>();
         for (Losses.Group group : losses) {
-            boolean known = left >= work || opened.filter(group.key()::equals).isPresent();
+            boolean known = left >= work
+                    || views.isEmpty()
+                    || opened.filter(group.key()::equals).isPresent();
             left -= known ? work : 0;
             List<WayView> ways = known
                     ? Settlement.of(statement, losses, group.key()).stream()

@@ -172,7 +172,7 @@ public class MapReader {
         String last = path.substring(Math.max(path.lastIndexOf('/'), path.lastIndexOf('\\')) + 1);
         int dot = last.lastIndexOf('.');
         String bare = (dot > 0 ? last.substring(0, dot) : last)
-                .replaceAll("\\p{Cntrl}", "")
+                .replaceAll("\\p{Cc}", "")
                 .strip();
         return bare.isEmpty() ? "Brought in" : bare;
     }
