@@ -257,8 +257,10 @@ class CrosswalkJourneyTest {
         String changed = maps.replaceFirst("\"sound\" ?: ?\"crash.2.edge\"", "\"sound\":\"china.1.edge\"");
         assertThat(changed).isNotEqualTo(maps);
         put(address, "/api/maps/" + target + "?revision=1", changed);
-        link(page, "Crosswalks").click();
-        link(page, "No chinas").click();
+        page.locator("#kept").selectOption("no-chinas");
+        button(page, "Lay over").click();
+        assertThat(page.locator("#overtaken-title ~ ul")).containsText("Crash 2 edge went to crash 2, edge");
+        link(page, "Open No chinas").click();
         assertThat(page.locator("#overtaken-title")).isVisible();
         assertThat(page.locator(".losses-box"))
                 .containsText(

@@ -7,7 +7,10 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -28,8 +31,10 @@ import org.jspecify.annotations.Nullable;
 /** Reads archives, converts the parts in them, and hands everything on in its order, never far ahead of who writes it. */
 final class Reader implements Runnable {
     private static final int BUFFER = 1 << 16;
-    /** How many files may wait to be written, and how much they may hold together. */
-    private static final int MOST_WAITING = 32;
+    /** How many handfuls of files may wait to be written, how many make one, and how much all may hold. */
+    private static final int MOST_WAITING = 4;
+
+    private static final int MOST_TOGETHER = 8;
 
     private static final int MOST_WAITING_BYTES = 4 << 20;
     private static final byte[] SMF = "MThd".getBytes(StandardCharsets.US_ASCII);
@@ -41,8 +46,13 @@ final class Reader implements Runnable {
     private final BatchLimits limits;
     private final Path folder;
     private final EntryName names;
-    private final BlockingQueue<Passing> passing = new LinkedBlockingQueue<>(MOST_WAITING);
+    private final StatementRows rows;
+    private final BlockingQueue<List<Passing>> passing = new LinkedBlockingQueue<>(MOST_WAITING);
     private final Semaphore room = new Semaphore(MOST_WAITING_BYTES);
+    /** What is handed on together, because waking the one who writes costs more than a small file. */
+    private List<Passing> together = new ArrayList<>();
+
+    private final Deque<Passing> taken = new ArrayDeque<>();
     private final byte[] buffer = new byte[BUFFER];
     private long bytes;
     private int files;
@@ -54,11 +64,35 @@ final class Reader implements Runnable {
         this.limits = limits;
         this.folder = folder;
         this.names = names;
+        this.rows = new StatementRows(crosswalk);
     }
 
     /** What comes next, waited for. */
     Passing take() throws InterruptedException {
-        return passing.take();
+        if (taken.isEmpty()) {
+            taken.addAll(passing.take());
+        }
+        return taken.remove();
+    }
+
+    private void pass(Passing next) throws InterruptedException {
+        together.add(next);
+        if (together.size() >= MOST_TOGETHER) {
+            handOn();
+        }
+    }
+
+    private void handOn() throws InterruptedException {
+        passing.put(together);
+        together = new ArrayList<>();
+    }
+
+    /** Waits for room; what is held back takes room itself, and is handed on first. */
+    private void makeRoom(int weight) throws InterruptedException {
+        if (!room.tryAcquire(weight)) {
+            handOn();
+            room.acquire(weight);
+        }
     }
 
     /** Says that a file is written, so that there is room for another one. */
@@ -75,9 +109,11 @@ final class Reader implements Runnable {
                         break;
                     }
                 }
-                passing.put(new Passing.End());
+                pass(new Passing.End());
+                handOn();
             } catch (IOException | RuntimeException e) {
-                passing.put(new Passing.Failure(e));
+                pass(new Passing.Failure(e));
+                handOn();
             }
         } catch (InterruptedException e) {
             // Nobody takes what is read any more.
@@ -92,8 +128,7 @@ final class Reader implements Runnable {
             while (entry.isPresent()) {
                 if (files >= limits.mostFiles() || bytes > limits.mostBytes()) {
                     String name = Archive.name(entry.get());
-                    passing.put(
-                            new Passing.Wrong(name, "is more than a batch takes; it and all after it are left out"));
+                    pass(new Passing.Wrong(name, "is more than a batch takes; it and all after it are left out"));
                     return false;
                 }
                 pass(entry.get(), archive);
@@ -107,7 +142,7 @@ final class Reader implements Runnable {
         try {
             return archive.next();
         } catch (IOException e) {
-            passing.put(new Passing.Wrong(
+            pass(new Passing.Wrong(
                     "the archive",
                     "is damaged here: what comes after file " + files
                             + " of it cannot be read and is left out; pack it anew"));
@@ -120,7 +155,7 @@ final class Reader implements Runnable {
         if (entry.isDirectory()) {
             String folderName = EntryName.safe(name) + "/";
             if (names.isFree(folderName)) {
-                passing.put(new Passing.Folder(names.take(folderName), entry.getTime()));
+                pass(new Passing.Folder(names.take(folderName), entry.getTime()));
             }
             return;
         }
@@ -143,13 +178,13 @@ final class Reader implements Runnable {
         }
         int weight =
                 Math.min(MOST_WAITING_BYTES, content.spooled.isPresent() ? MOST_WAITING_BYTES : content.head.length);
-        room.acquire(weight);
-        passing.put(make(name, entry.getTime(), content, weight));
+        makeRoom(weight);
+        pass(make(name, entry.getTime(), content, weight));
     }
 
     private void leaveOut(Archive archive, String name, String reason) throws InterruptedException {
         archive.leave();
-        passing.put(new Passing.LeftOut(name, reason + " and left out"));
+        pass(new Passing.LeftOut(name, reason + " and left out"));
     }
 
     private static String megabytes(long size) {
@@ -223,7 +258,7 @@ final class Reader implements Runnable {
                 Conversion conversion = Conversion.of(drums.part(), crosswalk);
                 Passing.Made made = new Passing.Made(
                         conversion.statement(),
-                        utf8(StatementRows.of(taken, conversion.statement())),
+                        utf8(rows.of(taken, conversion.statement())),
                         utf8(StatementJson.of(taken, conversion.statement())));
                 return new Passing.File(
                         name,

@@ -1,5 +1,6 @@
 package org.jollyledger.core.exchange;
 
+import java.util.Arrays;
 import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVFormat;
 import org.jollyledger.core.crosswalk.Crosswalk;
@@ -8,6 +9,7 @@ import org.jollyledger.core.crosswalk.Statement;
 import org.jollyledger.core.crosswalk.Statement.LineAccount;
 import org.jollyledger.core.crosswalk.Statement.Totals;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.pitch.Note;
 
 /**
  * The statement of a file as rows of CSV (RFC 4180): one for each line that the file plays and one, named "all lines",
@@ -15,6 +17,7 @@ import org.jollyledger.core.notemap.Line;
  */
 public final class StatementRows {
     private static final CSVFormat FORMAT = CSVFormat.RFC4180;
+    private static final String ALL_LINES = FORMAT.format("", "all lines", "");
     private static final String[] COLUMNS = {
         "file",
         "note",
@@ -31,7 +34,17 @@ public final class StatementRows {
         "out"
     };
 
-    private StatementRows() {}
+    /** What a row says of a line, quoted once for all files. */
+    private final String[] words = new String[Note.COUNT];
+
+    /** Of statements by one crosswalk. */
+    public StatementRows(Crosswalk crosswalk) {
+        Arrays.fill(words, FORMAT.format("not on the map", "unchanged"));
+        for (Route route : crosswalk.routes()) {
+            String line = crosswalk.sourceLine(route.source()).map(Line::name).orElse("");
+            words[route.source().number()] = FORMAT.format(line, goesTo(crosswalk, route));
+        }
+    }
 
     /** The row that names the columns, with its end. */
     public static String header() {
@@ -39,23 +52,17 @@ public final class StatementRows {
     }
 
     /** The rows of a file, each with its end. */
-    public static String of(String file, Statement statement) {
+    public String of(String file, Statement statement) {
+        String name = FORMAT.format(file) + FORMAT.getDelimiterString();
         StringBuilder rows = new StringBuilder();
         for (LineAccount account : statement.lines()) {
-            String line = account.line().map(Line::name).orElse("not on the map");
-            String goesTo = account.route()
-                    .map(route -> goesTo(statement.crosswalk(), route))
-                    .orElse("unchanged");
-            texts(rows, file, String.valueOf(account.note().number()), line, goesTo);
+            int note = account.note().number();
+            rows.append(name).append(note).append(FORMAT.getDelimiterString()).append(words[note]);
             counts(rows, account.totals());
         }
-        texts(rows, file, "", "all lines", "");
+        rows.append(name).append(ALL_LINES);
         counts(rows, statement.totals());
         return rows.toString();
-    }
-
-    private static void texts(StringBuilder rows, Object... texts) {
-        rows.append(FORMAT.format(texts));
     }
 
     private static void counts(StringBuilder rows, Totals totals) {

@@ -309,13 +309,28 @@ public final class MidiEdit {
             if (status >= 0xF0) {
                 sink.write(status);
                 runningStatus = 0;
-                sink.write(bytes, track.dataStart(event), track.payloadStart(event) + track.payloadLength(event));
+                writePayload(event);
                 return;
             }
             status(status, track.hasRunningStatus(event));
             sink.write(bytes[track.data1Offset(event)]);
             if (track.hasSecondByte(event)) {
                 sink.write(bytes[track.data2Offset(event)]);
+            }
+        }
+
+        /** In a damaged track a length is written anew, because it may be one that does not end. */
+        private void writePayload(int event) {
+            int payload = track.payloadStart(event);
+            int length = track.payloadLength(event);
+            if (track.damaged()) {
+                if (track.metaType(event) >= 0) {
+                    sink.write(track.metaType(event));
+                }
+                VariableLength.write(sink, length);
+                sink.write(bytes, payload, payload + length);
+            } else {
+                sink.write(bytes, track.dataStart(event), payload + length);
             }
         }
 

@@ -215,6 +215,18 @@ class DamagedFileTest {
                         "The MIDI file is cut off inside its header, at byte 10; fetch or save it again."));
     }
 
+    /** The length of the end of the track is a quantity that says it goes on, where the track ends. */
+    @Test
+    void aLengthThatDoesNotEndIsMended() throws Exception {
+        MidiFile file = MidiFile.read(Hex.bytes("""
+                4D546864 00000006 0000 0001 0060
+                4D54726B 0000000C 00 99 24 64 60 89 24 40 00 FF 2F 80"""));
+        assertThat(file.damages()).hasSize(1);
+        MidiFile mended = MidiFile.read(changeFirstNote(file));
+        assertThat(mended.damages()).isEmpty();
+        assertThat(noteOns(mended)).isEqualTo(1);
+    }
+
     /** A file cut anywhere, with some bytes changed: still read, still written back, and mended by a change. */
     @Property(tries = 2000)
     void noMutilationLeadsAstray(@ForAll("mutilated") byte[] bytes) throws Exception {

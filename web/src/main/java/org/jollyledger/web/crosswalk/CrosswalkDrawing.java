@@ -110,6 +110,7 @@ final class CrosswalkDrawing {
                 opened.map(line ->
                                 new RouteDrawing(open).draw(line, totals(line).hitsIn()))
                         .orElse(null),
+                overtaken(),
                 losses.stream().filter(loss -> !accepted(loss)).toList(),
                 losses.stream().filter(this::accepted).toList(),
                 StatementView.of(statement),
@@ -161,16 +162,22 @@ final class CrosswalkDrawing {
         return new SheetDrawing(open.drums().part(), source, lost::get, barCount).drawClosely(bar);
     }
 
+    /** What changes of the maps have done to the kept crosswalk and to what was decided for this part. */
+    private List<String> overtaken() {
+        List<String> words = new ArrayList<>();
+        open.overtaken().stream()
+                .map(overtaken -> Overtakings.words(overtaken, crosswalk))
+                .forEach(words::add);
+        if (open.misfits() > 0) {
+            words.add(open.misfits() + (open.misfits() == 1 ? " route" : " routes")
+                    + " decided for this part no longer fit; the others hold.");
+        }
+        return words;
+    }
+
     private List<String> notices() {
         List<String> notices = new ArrayList<>();
         notices.add(open.drums().reason());
-        open.overtaken().stream()
-                .map(overtaken -> Overtakings.words(overtaken, open.crosswalk()))
-                .forEach(notices::add);
-        if (open.misfits() > 0) {
-            notices.add(open.misfits() + (open.misfits() == 1 ? " route" : " routes")
-                    + " decided for this part no longer fit, because a map has changed; the others hold.");
-        }
         open.part().file().damages().stream().map(Damage::sentence).forEach(notices::add);
         return notices;
     }
@@ -185,6 +192,8 @@ final class CrosswalkDrawing {
                 FamilyMark.of(line.sound().family()),
                 totals.hitsIn(),
                 opened.filter(line::equals).isPresent(),
+                open.choices().routes().stream()
+                        .anyMatch(decided -> decided.source().equals(line.note())),
                 loss(totals, route),
                 goesTo(route));
     }

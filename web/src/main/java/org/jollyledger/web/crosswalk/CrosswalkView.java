@@ -22,6 +22,7 @@ record CrosswalkView(
         int unplayed,
         boolean showsAll,
         @Nullable OpenRoute opened,
+        List<String> overtaken,
         List<LossView> losses,
         List<LossView> accepted,
         StatementView statement,
@@ -43,6 +44,7 @@ record CrosswalkView(
     /**
      * A line of the source map.
      *
+     * @param decided whether its route was decided for this part
      * @param loss "" when nothing is lost; else what, in a word
      */
     record SourceRow(
@@ -52,6 +54,7 @@ record CrosswalkView(
             FamilyMark family,
             int hits,
             boolean opened,
+            boolean decided,
             String loss,
             String goesTo) {}
 
