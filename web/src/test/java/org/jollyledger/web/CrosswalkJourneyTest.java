@@ -433,18 +433,21 @@ class CrosswalkJourneyTest {
     @Test
     void aBatchIsStopped(Address address, Window window) throws Exception {
         Map<String, byte[]> files = new LinkedHashMap<>();
-        for (int i = 0; i < 3_000; i++) {
+        for (int i = 0; i < 8_000; i++) {
             files.put(i + ".mid", cue("Storm at Sea"));
         }
-        String first = address.url("/api/batches?from=quayside-oak&to=tin-parade&name=Long");
-        assertThat(Http.postFile(first, "file", "long.zip", Zips.of(files)).statusCode())
-                .isEqualTo(202);
+        String begin = address.url("/api/batches?from=quayside-oak&to=tin-parade&name=Long");
+        String first = Http.postFile(begin, "file", "long.zip", Zips.of(files))
+                .headers()
+                .firstValue("Location")
+                .orElseThrow();
         Page page = window.page();
         choosePair(page, address);
         page.setInputFiles("#batch-folder", folderOfFills(3));
         button(page, "Convert them").click();
         page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}$"));
         button(page, "Stop").click();
+        assertThat(Http.postJson(address.url(first + "/stop"), "").statusCode()).isEqualTo(200);
         assertThat(page.locator("#progress")).containsText("It was stopped.");
         assertThat(link(page, "Download the result")).isVisible();
     }
