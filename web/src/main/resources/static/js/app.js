@@ -23,6 +23,13 @@ document.addEventListener("alpine:init", () => {
   }));
 
   Alpine.data("chooser", () => ({
+    // What was chosen before this script was there counts as well.
+    init() {
+      const chosen = this.$root.querySelector("select").selectedOptions[0];
+      if (chosen && !chosen.defaultSelected) {
+        this.send();
+      }
+    },
     send() {
       this.$root.submit();
     },

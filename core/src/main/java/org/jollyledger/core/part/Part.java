@@ -8,6 +8,7 @@ import java.util.Map;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.midi.NotePairs;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The hits of a MIDI file on some channels, each with its end. Hits are addressed by their index, 0 to {@link
@@ -24,6 +25,7 @@ public final class Part {
     private final Channels channels;
     private final NotePairs notes;
     private final Map<Integer, TimeMap> timeMaps = new HashMap<>(2);
+    private @Nullable BarIndex bars;
 
     private Part(MidiFile file, Channels channels) {
         this.file = file;
@@ -165,6 +167,16 @@ public final class Part {
         int key = file.format() == 2 ? track : 0;
         synchronized (timeMaps) {
             return timeMaps.computeIfAbsent(key, index -> TimeMap.of(file, index));
+        }
+    }
+
+    /** The hits by bar; worked out when it is first asked for. */
+    public BarIndex bars() {
+        synchronized (timeMaps) {
+            if (bars == null) {
+                bars = BarIndex.of(this);
+            }
+            return bars;
         }
     }
 

@@ -2,13 +2,17 @@ package org.jollyledger.core.part;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
+import net.jqwik.api.constraints.LongRange;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
@@ -23,6 +27,31 @@ class PartTest {
     @Provide
     Arbitrary<byte[]> files() {
         return RandomMidi.files();
+    }
+
+    /** The index finds what a look at every hit finds. */
+    @Property(tries = 300)
+    void hitsAreFoundByTheirBars(
+            @ForAll("files") byte[] bytes,
+            @ForAll @LongRange(max = 40) long first,
+            @ForAll @LongRange(max = 40) long last)
+            throws Exception {
+        Part part = Part.of(MidiFile.read(bytes), Channels.ALL);
+        List<Integer> expected = IntStream.range(0, part.hitCount())
+                .filter(hit -> part.place(hit).bar() >= first && part.place(hit).bar() <= last)
+                .boxed()
+                .toList();
+        assertThat(IntStream.of(part.bars().hits(first, last)).boxed().toList())
+                .containsExactlyInAnyOrderElementsOf(expected)
+                .isSortedAccordingTo(Comparator.comparingLong(
+                                (Integer hit) -> part.place(hit).bar())
+                        .thenComparing(hit -> hit));
+        assertThat(part.bars().count(first, last)).isEqualTo(expected.size());
+        assertThat(part.bars().barCount())
+                .isEqualTo(IntStream.range(0, part.hitCount())
+                        .mapToLong(hit -> part.place(hit).bar())
+                        .max()
+                        .orElse(0));
     }
 
     @Property(tries = 300)

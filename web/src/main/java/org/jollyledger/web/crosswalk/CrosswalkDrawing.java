@@ -35,7 +35,6 @@ import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.ledger.StripView;
-import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.part.SheetDrawing;
 import org.jollyledger.web.part.SheetView;
 
@@ -90,7 +89,7 @@ final class CrosswalkDrawing {
                 .filter(line -> reached.contains(line.note()))
                 .toList();
         Part after = after();
-        long barCount = PartService.barCount(open.drums().part());
+        long barCount = open.drums().part().bars().barCount();
         Statement statement = open.conversion().statement();
         Optional<Line> opened = openedNote.flatMap(note ->
                 sources.stream().filter(line -> line.note().number() == note).findFirst());

@@ -91,7 +91,7 @@ class PartController {
                 : part.writtenForId().map(ledger::get).orElseGet(() -> ledger.get(USUAL_MAP));
         NoteMap noteMap = shown.map();
         DrumChannel drums = DrumChannel.find(part.file(), noteMap.channel());
-        long barCount = PartService.barCount(drums.part());
+        long barCount = drums.part().bars().barCount();
         model.addAttribute("part", head(part, drums, barCount));
         model.addAttribute("shown", shown);
         model.addAttribute("known", part.writtenForId().isPresent());

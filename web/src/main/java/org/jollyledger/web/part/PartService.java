@@ -50,7 +50,7 @@ public class PartService {
     public synchronized String add(FileName name, byte[] bytes) {
         MidiFile file = read(name, bytes);
         Part drums = DrumChannel.find(file, OptionalInt.empty()).part();
-        long bars = barCount(drums);
+        long bars = drums.bars().barCount();
         return transaction.execute(status -> {
             String slug = Slugs.free(name.title(), "part", parts::existsBySlug);
             parts.save(new PartEntity(slug, name, bytes, drums.hitCount(), bars, clock.instant()));
@@ -69,15 +69,6 @@ public class PartService {
         } catch (MidiFormatException e) {
             throw Refusal.unreadable("\"" + name.text() + "\": " + e.getMessage());
         }
-    }
-
-    /** The bar in which the last hit stands. */
-    public static long barCount(Part part) {
-        long last = 0;
-        for (int hit = 0; hit < part.hitCount(); hit++) {
-            last = Math.max(last, part.place(hit).bar());
-        }
-        return last;
     }
 
     /**

@@ -103,11 +103,8 @@ public final class SheetDrawing {
     public SheetView drawClosely(long wantedBar) {
         long first = firstBar(wantedBar);
         int[] played = new int[Note.COUNT];
-        for (int hit = 0; hit < part.hitCount(); hit++) {
-            long bar = part.place(hit).bar();
-            if (bar >= first && bar < first + BARS_PER_SYSTEM) {
-                played[part.note(hit)]++;
-            }
+        for (int hit : part.bars().hits(first, first + BARS_PER_SYSTEM - 1)) {
+            played[part.note(hit)]++;
         }
         layRows(played);
         return drawSystems(wantedBar, 1, CLOSE);
@@ -121,8 +118,8 @@ public final class SheetDrawing {
         long bars = (long) systemCount * BARS_PER_SYSTEM;
         long first = firstBar(wantedBar);
         long last = Math.min(first + bars - 1, barCount);
-        List<List<Integer>> hitsOfSystem = hitsOfSystems(first, last, systemCount);
-        int drawn = hitsOfSystem.stream().mapToInt(List::size).sum();
+        int[] inView = part.bars().hits(first, last);
+        List<List<Integer>> hitsOfSystem = hitsOfSystems(inView, first, systemCount);
         List<SystemView> systems = new ArrayList<>();
         for (int i = 0; i < systemCount && first + (long) i * BARS_PER_SYSTEM <= last; i++) {
             systems.add(system(first + (long) i * BARS_PER_SYSTEM, last, hitsOfSystem.get(i), size));
@@ -133,32 +130,19 @@ public final class SheetDrawing {
                 barCount,
                 Math.max(1, first - bars),
                 Math.min(first + bars, barCount),
-                hitsInBars(first, last) - drawn);
+                Math.max(0, inView.length - MOST_GLYPHS));
         return new SheetView(
                 List.copyOf(rows), systems, HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + 6, size.width, window);
     }
 
-    private int hitsInBars(long first, long last) {
-        int count = 0;
-        for (int hit = 0; hit < part.hitCount(); hit++) {
-            long bar = part.place(hit).bar();
-            count += bar >= first && bar <= last ? 1 : 0;
-        }
-        return count;
-    }
-
-    private List<List<Integer>> hitsOfSystems(long first, long last, int systemCount) {
+    private List<List<Integer>> hitsOfSystems(int[] inView, long first, int systemCount) {
         List<List<Integer>> systems = new ArrayList<>();
         for (int i = 0; i < systemCount; i++) {
             systems.add(new ArrayList<>());
         }
-        int count = 0;
-        for (int hit = 0; hit < part.hitCount() && count < MOST_GLYPHS; hit++) {
-            long bar = part.place(hit).bar();
-            if (bar >= first && bar <= last) {
-                systems.get((int) ((bar - first) / BARS_PER_SYSTEM)).add(hit);
-                count++;
-            }
+        for (int i = 0; i < Math.min(MOST_GLYPHS, inView.length); i++) {
+            long bar = part.place(inView[i]).bar();
+            systems.get((int) ((bar - first) / BARS_PER_SYSTEM)).add(inView[i]);
         }
         return systems;
     }
