@@ -15,6 +15,7 @@ import org.jollyledger.core.batch.BatchListener.FileLosses;
 import org.jollyledger.core.batch.BatchListener.Problem;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Statement;
+import org.jollyledger.core.crosswalk.Statement.Totals;
 import org.jollyledger.core.exchange.StatementRows;
 
 /**
@@ -180,11 +181,9 @@ public final class BatchConversion {
 
     private void book(String name, Statement statement) {
         tally = tally.withPart(statement);
-        int folded = statement.totals().folded();
-        int silent = statement.totals().silent();
-        int far = statement.losses().size() - folded - silent;
-        if (folded + silent + far > 0) {
-            listener.lost(new FileLosses(name, statement.totals().hitsIn(), folded, silent, far));
+        Totals totals = statement.totals();
+        if (!statement.losses().isEmpty()) {
+            listener.lost(new FileLosses(name, totals.hitsIn(), totals.folded(), totals.silent(), statement.far()));
         }
     }
 

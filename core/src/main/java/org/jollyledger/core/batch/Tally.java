@@ -52,17 +52,12 @@ public record Tally(
                 hitsIn + totals.hitsIn(),
                 carried + totals.carried(),
                 substituted + totals.substituted(),
-                far + far(statement),
+                far + statement.far(),
                 layered + totals.layered(),
                 folded + totals.folded(),
                 silent + totals.silent(),
                 unlisted + totals.unlisted(),
                 passed + totals.passed());
-    }
-
-    private static long far(Statement statement) {
-        Totals totals = statement.totals();
-        return statement.losses().size() - totals.folded() - totals.silent();
     }
 
     Tally withOther() {

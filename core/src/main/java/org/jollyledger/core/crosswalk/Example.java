@@ -13,7 +13,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
-import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
@@ -93,18 +92,12 @@ public final class Example {
         return new Example(source, target, moments).lesson();
     }
 
-    private static double quarters(Part part, int hit) {
-        double quarter = part.file().division() instanceof Division.Smpte smpte
-                ? smpte.ticksPerSecond() / 2.0
-                : ((Division.TicksPerBeat) part.file().division()).ticks();
-        return part.tick(hit) / quarter;
-    }
-
     /** The time of each hit that begins a moment, with the strokes of that moment. */
     private static TreeMap<Double, List<Stroke>> byTime(Part part) {
         TreeMap<Double, List<Stroke>> times = new TreeMap<>();
+        double quarter = part.file().division().ticksPerQuarter();
         for (int hit : part.hitsInTime()) {
-            double time = quarters(part, hit);
+            double time = part.tick(hit) / quarter;
             Double last = times.floorKey(time);
             double key = last != null && time - last <= MOMENT ? last : time;
             times.computeIfAbsent(key, unused -> new ArrayList<>()).add(new Stroke(part.note(hit), part.velocity(hit)));

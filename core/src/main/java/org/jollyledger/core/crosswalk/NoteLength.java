@@ -10,8 +10,6 @@ import org.jollyledger.core.midi.Division;
 public record NoteLength(int parts) {
     private static final int PARTS_OF_A_QUARTER = 960;
     private static final int LONGEST = 16 * PARTS_OF_A_QUARTER;
-    /** Where film frames are counted, quarters are those of the default tempo, 120 a minute (MIDI 1.0). */
-    private static final double QUARTERS_A_SECOND = 2;
 
     public NoteLength {
         if (parts < 1 || parts > LONGEST) {
@@ -31,9 +29,6 @@ public record NoteLength(int parts) {
 
     /** The same in ticks of a file, at least one. */
     public long ticks(Division division) {
-        double quarter = division instanceof Division.Smpte smpte
-                ? smpte.ticksPerSecond() / QUARTERS_A_SECOND
-                : ((Division.TicksPerBeat) division).ticks();
-        return Math.max(1, Math.round(quarters() * quarter));
+        return Math.max(1, Math.round(quarters() * division.ticksPerQuarter()));
     }
 }

@@ -113,6 +113,12 @@ public final class Statement {
         return totals(part.hitCount(), sums);
     }
 
+    /** Hits that became another sound that is far: those among the losses that are neither folded nor silent. */
+    public int far() {
+        Totals totals = totals();
+        return losses.length - totals.folded() - totals.silent();
+    }
+
     /** Hits counted on their way out, independently of the entries. */
     public int hitsOut() {
         return hitsOut;

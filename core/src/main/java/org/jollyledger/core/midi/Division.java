@@ -12,6 +12,12 @@ public sealed interface Division {
     int code();
 
     /**
+     * Ticks in a quarter note. Where film frames are counted there are no quarters; those of the default tempo stand in
+     * for them, 120 a minute (MIDI 1.0).
+     */
+    double ticksPerQuarter();
+
+    /**
      * Musical time: a number of ticks to the quarter note.
      *
      * @param ticks 1 to 32767
@@ -27,6 +33,11 @@ public sealed interface Division {
         public int code() {
             return ticks;
         }
+
+        @Override
+        public double ticksPerQuarter() {
+            return ticks;
+        }
     }
 
     /**
@@ -36,6 +47,8 @@ public sealed interface Division {
      * @param ticksPerFrame 1 to 255
      */
     record Smpte(int framesPerSecond, int ticksPerFrame) implements Division {
+        private static final double DEFAULT_QUARTERS_PER_SECOND = 2;
+
         public Smpte {
             if (framesPerSecond != 24 && framesPerSecond != 25 && framesPerSecond != 29 && framesPerSecond != 30) {
                 throw new IllegalArgumentException(
@@ -49,6 +62,11 @@ public sealed interface Division {
         /** Ticks in one second of time; 29 counts as 29.97. */
         public double ticksPerSecond() {
             return (framesPerSecond == 29 ? 30_000.0 / 1_001.0 : framesPerSecond) * ticksPerFrame;
+        }
+
+        @Override
+        public double ticksPerQuarter() {
+            return ticksPerSecond() / DEFAULT_QUARTERS_PER_SECOND;
         }
 
         @Override

@@ -2,7 +2,6 @@ package org.jollyledger.core.part;
 
 import java.util.Arrays;
 import java.util.BitSet;
-import org.jollyledger.core.midi.Division;
 
 /**
  * How a part uses its notes: how often and how loudly each is played, which sound together, and which follow one
@@ -25,7 +24,7 @@ public final class PartUsage {
         this.part = part;
         boolean tracksApart = part.file().format() == 2;
         order = tracksApart ? tracksInTurn(part.hitCount()) : part.hitsInTime();
-        quarter = quarter(part);
+        quarter = part.file().division().ticksPerQuarter();
         weigh();
     }
 
@@ -43,13 +42,6 @@ public final class PartUsage {
         int[] order = new int[count];
         Arrays.setAll(order, hit -> hit);
         return order;
-    }
-
-    /** A quarter in ticks; where film frames are counted, that of 120 quarters a minute. */
-    private static double quarter(Part part) {
-        return part.file().division() instanceof Division.Smpte smpte
-                ? smpte.ticksPerSecond() / 2.0
-                : ((Division.TicksPerBeat) part.file().division()).ticks();
     }
 
     private void weigh() {

@@ -3,7 +3,6 @@ package org.jollyledger.core.part;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 
@@ -14,7 +13,6 @@ import org.jollyledger.core.midi.MidiTrack;
  */
 public final class TimeMap {
     private static final int TIME_SIGNATURE = 0x58;
-    private static final double DEFAULT_BEATS_PER_SECOND = 2.0;
     private static final int HIGHEST_DENOMINATOR_POWER = 6;
 
     /**
@@ -51,15 +49,8 @@ public final class TimeMap {
             }
         }
         signatures.sort(Comparator.comparingLong(Signature::tick));
-        double ticksPerQuarter = ticksPerQuarter(file.division());
+        double ticksPerQuarter = file.division().ticksPerQuarter();
         return new TimeMap(ticksPerQuarter, stretches(signatures, ticksPerQuarter));
-    }
-
-    private static double ticksPerQuarter(Division division) {
-        if (division instanceof Division.Smpte smpte) {
-            return smpte.ticksPerSecond() / DEFAULT_BEATS_PER_SECOND;
-        }
-        return ((Division.TicksPerBeat) division).ticks();
     }
 
     private static void collectSignatures(MidiTrack track, List<Signature> signatures) {

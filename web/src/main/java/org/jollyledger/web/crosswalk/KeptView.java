@@ -89,10 +89,10 @@ record KeptView(
         KeptCrosswalk.Reversed reversed = KeptCrosswalk.reversed(crosswalk);
         Stream<String> merged = reversed.merged().entrySet().stream()
                 .map(entry -> list(crosswalk.source(), entry.getValue()) + " will come back as "
-                        + name(crosswalk.source(), endOf(reversed.crosswalk(), entry.getKey())) + ", from "
-                        + name(crosswalk.target(), entry.getKey()));
+                        + Decisions.name(crosswalk.source(), endOf(reversed.crosswalk(), entry.getKey())) + ", from "
+                        + Decisions.name(crosswalk.target(), entry.getKey()));
         Stream<String> lost = reversed.lost().stream()
-                .map(note -> name(crosswalk.source(), note) + " is silent, so nothing comes back to it");
+                .map(note -> Decisions.name(crosswalk.source(), note) + " is silent, so nothing comes back to it");
         return new BackView(reversed.isLossless(), Stream.concat(merged, lost).toList());
     }
 
@@ -101,10 +101,7 @@ record KeptView(
     }
 
     private static String list(NoteMap map, List<Note> notes) {
-        return String.join(", ", notes.stream().map(note -> name(map, note)).toList());
-    }
-
-    private static String name(NoteMap map, Note note) {
-        return Decisions.name(map, note);
+        return String.join(
+                ", ", notes.stream().map(note -> Decisions.name(map, note)).toList());
     }
 }

@@ -1,6 +1,6 @@
 package org.jollyledger.web.part;
 
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jollyledger.core.midi.MidiFile;
@@ -8,7 +8,6 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.reconcile.LayoutRecognition;
 import org.jollyledger.core.reconcile.LayoutRecognition.Candidate;
 import org.jollyledger.web.ledger.LedgerService;
-import org.jollyledger.web.ledger.StoredMap;
 import org.springframework.stereotype.Service;
 
 /** Holds a part against every map in the ledger to find out which one it was written for. */
@@ -30,13 +29,9 @@ public class Recognition {
 
     /** The likeliest maps, the likeliest first. */
     public List<Ranked> rank(MidiFile file, int most) {
-        Map<NoteMap, String> slugs = new HashMap<>();
-        List<NoteMap> maps = ledger.all().stream()
-                .peek(stored -> slugs.putIfAbsent(stored.map(), stored.slug()))
-                .map(StoredMap::map)
-                .distinct()
-                .toList();
-        return LayoutRecognition.rank(file, maps).stream()
+        Map<NoteMap, String> slugs = new LinkedHashMap<>();
+        ledger.all().forEach(stored -> slugs.putIfAbsent(stored.map(), stored.slug()));
+        return LayoutRecognition.rank(file, List.copyOf(slugs.keySet())).stream()
                 .limit(most)
                 .map(candidate -> new Ranked(slugs.get(candidate.map()), candidate))
                 .toList();
