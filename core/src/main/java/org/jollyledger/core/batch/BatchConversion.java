@@ -114,8 +114,7 @@ public final class BatchConversion {
                 return;
             }
             if (next instanceof Passing.Failure failure) {
-                throw new IOException(
-                        "The batch cannot be read: " + failure.reason().getMessage(), failure.reason());
+                throw failed(failure.reason());
             }
             write(next, reader);
         }
