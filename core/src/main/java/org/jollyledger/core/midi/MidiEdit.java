@@ -20,6 +20,7 @@ public final class MidiEdit {
     private final MidiTrack[] tracks;
     private final byte[] patched;
     private final @Nullable TrackEdit[] trackEdits;
+    private final List<MidiFile> appended = new ArrayList<>();
     private boolean changed;
 
     MidiEdit(MidiFile file) {
@@ -70,9 +71,15 @@ public final class MidiEdit {
         trackEdit(track).insertAt(tick, status, data1, data2);
     }
 
+    /** Adds the tracks of another file behind those of this one; a file of format 0 becomes one of format 1. */
+    public void append(MidiFile other) {
+        changed = true;
+        appended.add(other);
+    }
+
     /** The bytes of the changed file. They are handed over: an edit that made its bytes is at its end. */
     public byte[] toBytes() {
-        boolean inPlace = file.damageCount() == 0 && !file.wrapped() && allPatched();
+        boolean inPlace = file.damageCount() == 0 && !file.wrapped() && appended.isEmpty() && allPatched();
         return changed && !inPlace ? assemble() : patched;
     }
 
@@ -103,12 +110,19 @@ public final class MidiEdit {
                 new TrackWriter(patched, track, edit == null ? new TrackEdit(track) : edit, sink).write();
             }
         }
+        for (MidiFile other : appended) {
+            for (MidiTrack track : other.tracks()) {
+                sink.write(other.rawBytes(), track.chunkStart(), track.chunkEnd());
+            }
+        }
         return sink.toBytes();
     }
 
     private void mendHeader(ByteSink sink, int headerStart) {
+        int added = appended.stream().mapToInt(other -> other.tracks().size()).sum();
+        int format = file.format() == 0 && added > 0 ? 1 : file.format();
         sink.putInt(headerStart + 4, file.headerEnd() - file.headerStart() - 8);
-        sink.putInt(headerStart + 8, file.format() << 16 | tracks.length);
+        sink.putInt(headerStart + 8, format << 16 | tracks.length + added);
         sink.putShort(headerStart + 12, file.division().code());
     }
 

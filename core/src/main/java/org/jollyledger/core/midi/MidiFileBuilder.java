@@ -85,7 +85,15 @@ public final class MidiFileBuilder {
         if (bodyStart == NO_TRACK) {
             throw new IllegalStateException("Begin a track before adding events.");
         }
-        VariableLength.write(sink, Math.toIntExact(at - tick));
+        long wait = at - tick;
+        while (wait > VariableLength.MAX) {
+            // An empty text event carries on a time that does not fit into one quantity.
+            VariableLength.write(sink, VariableLength.MAX);
+            sink.writeShort(MidiTrack.META << 8 | 0x01);
+            sink.write(0);
+            wait -= VariableLength.MAX;
+        }
+        VariableLength.write(sink, (int) wait);
         tick = at;
     }
 }

@@ -5,10 +5,10 @@ import java.math.RoundingMode;
 import java.util.stream.IntStream;
 
 /**
- * A place in bars and beats, both counted from 1, as a drummer would name it: a hit that is played a little early is
+ * A place in bars and beats, both counted from 1 (a pick-up is bar 0), as a drummer would name it: a hit that is played a little early is
  * named by the beat it is meant for.
  *
- * @param bar 1 or more
+ * @param bar 0 for a pick-up, else 1 or more
  * @param twelfths twelfths of a beat into the bar, 0 or more; twelve hold both sixteenths and triplets
  */
 public record BarBeat(long bar, int twelfths) implements Comparable<BarBeat> {

@@ -31,7 +31,7 @@ public final class BarIndex {
                 hits, IntStream.of(hits).mapToLong(hit -> barOfHit[hit]).toArray());
     }
 
-    /** The bar in which the last hit stands, from 1; 0 when there is none. */
+    /** The bar in which the last hit stands; 0 when there is none, or only a pick-up. */
     public long barCount() {
         return bars.length == 0 ? 0 : bars[bars.length - 1];
     }
@@ -39,7 +39,7 @@ public final class BarIndex {
     /**
      * The indexes of the hits in some bars, by bar and in each bar in the order of the part.
      *
-     * @param first the first bar, from 1
+     * @param first the first bar; 0 is a pick-up
      * @param last the last bar, included
      */
     public int[] hits(long first, long last) {

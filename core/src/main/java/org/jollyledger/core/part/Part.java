@@ -5,9 +5,15 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.midi.NotePairs;
+import org.jollyledger.core.sound.Openness;
+import org.jollyledger.core.sound.Sound;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -26,6 +32,9 @@ public final class Part {
     private final NotePairs notes;
     private final Map<Integer, TimeMap> timeMaps = new HashMap<>(2);
     private @Nullable BarIndex bars;
+    private @Nullable Map<Integer, List<Integer>> pressures;
+    private @Nullable TempoMap tempos;
+    private @Nullable Controllers pedal;
 
     private Part(MidiFile file, Channels channels) {
         this.file = file;
@@ -128,6 +137,45 @@ public final class Part {
         return notes.pressureNote(pressure);
     }
 
+    /** The key pressure events on a hit, in the order of the file. */
+    public int[] pressuresOf(int hit) {
+        synchronized (timeMaps) {
+            if (pressures == null) {
+                pressures = IntStream.range(0, pressureCount())
+                        .filter(pressure -> pressureHit(pressure) != NONE)
+                        .boxed()
+                        .collect(Collectors.groupingBy(this::pressureHit));
+            }
+            return pressures.getOrDefault(hit, List.of()).stream()
+                    .mapToInt(Integer::intValue)
+                    .toArray();
+        }
+    }
+
+    /** How far the pedal of the hi-hat is pressed when a hit sounds, 0–127, where the file says so. */
+    public OptionalInt pedalAt(int hit) {
+        return pedal().at(track(hit), channel(hit), tick(hit));
+    }
+
+    /** All movements of the pedal: what is sent on controller 4 (MIDI 1.0: foot controller). */
+    public Controllers pedal() {
+        synchronized (timeMaps) {
+            if (pedal == null) {
+                pedal = Controllers.of(file, channels, Controllers.FOOT);
+            }
+            return pedal;
+        }
+    }
+
+    /** What a hit sounds as on a line: a hi-hat that its pedal opens is as far open as the pedal says at that moment. */
+    public Sound played(Sound line, int hit) {
+        if (!line.openness().equals(Optional.of(Openness.PEDAL))) {
+            return line;
+        }
+        OptionalInt value = pedalAt(hit);
+        return value.isPresent() ? line.withOpenness(Openness.ofPedal(value.getAsInt())) : line;
+    }
+
     /** How often each note is played: 128 counts. */
     public int[] hitsPerNote() {
         return notes.countsByKey();
@@ -167,6 +215,19 @@ public final class Part {
         int key = file.format() == 2 ? track : 0;
         synchronized (timeMaps) {
             return timeMaps.computeIfAbsent(key, index -> TimeMap.of(file, index));
+        }
+    }
+
+    /** When the ticks of a track sound. */
+    public TempoMap tempoMap(int track) {
+        if (file.format() == 2) {
+            return TempoMap.of(file, track);
+        }
+        synchronized (timeMaps) {
+            if (tempos == null) {
+                tempos = TempoMap.of(file, 0);
+            }
+            return tempos;
         }
     }
 

@@ -10,6 +10,9 @@ import org.jollyledger.core.midi.MidiTrack;
  * Where the bars and beats of a file lie, from its time signatures (RP-001, meta event 58). Before the first one a bar
  * has four quarters. A time signature inside a bar begins a new bar. In a file that counts film frames, beats are those
  * of the default tempo, 120 a minute.
+ *
+ * <p>A single bar at the beginning that is shorter than those of the time signature after it is a pick-up: it is bar 0,
+ * and its beats are counted as the last ones of a whole bar (common practice).
  */
 public final class TimeMap {
     private static final int TIME_SIGNATURE = 0x58;
@@ -19,7 +22,7 @@ public final class TimeMap {
      * A stretch under one time signature.
      *
      * @param startTick where it begins
-     * @param firstBar the number of its first bar, from 1
+     * @param firstBar the number of its first bar; 0 for a pick-up, else 1 or more
      * @param numerator beats in a bar
      * @param denominator what note a beat is: 1, 2, 4, 8 … 64
      */
@@ -80,7 +83,25 @@ public final class TimeMap {
                     signature.numerator,
                     signature.denominator));
         }
-        return List.copyOf(stretches);
+        return List.copyOf(beginsWithPickUp(stretches, ticksPerQuarter) ? countedFromPickUp(stretches) : stretches);
+    }
+
+    private static boolean beginsWithPickUp(List<Stretch> stretches, double ticksPerQuarter) {
+        return stretches.size() > 1
+                && stretches.get(1).firstBar == 2
+                && stretches.get(1).startTick < Math.floor(ticksPerBar(stretches.get(1), ticksPerQuarter));
+    }
+
+    private static List<Stretch> countedFromPickUp(List<Stretch> stretches) {
+        return stretches.stream()
+                .map(stretch ->
+                        new Stretch(stretch.startTick, stretch.firstBar - 1, stretch.numerator, stretch.denominator))
+                .toList();
+    }
+
+    /** The number of the first bar: 0 where the file begins with a pick-up, else 1. */
+    public long firstBar() {
+        return stretches.get(0).firstBar;
     }
 
     /** The stretches in the order of time; the first begins at tick 0. */
@@ -100,10 +121,17 @@ public final class TimeMap {
         if (index + 1 < stretches.size() && bar >= stretches.get(index + 1).firstBar) {
             return new BarBeat(stretches.get(index + 1).firstBar, 0);
         }
-        return new BarBeat(bar, (int) (twelfths % inBar));
+        int before = bar == 0 ? twelfthsMissing() : 0;
+        return new BarBeat(bar, (int) (twelfths % inBar) + before);
     }
 
-    /** The tick at which a bar begins; bars count from 1. */
+    /** What the pick-up lacks of a whole bar, in twelfths of its own beat. */
+    private int twelfthsMissing() {
+        double missing = ticksPerBar(stretches.get(1), ticksPerQuarter) - stretches.get(1).startTick;
+        return (int) Math.round(missing / (ticksPerBeat(stretches.get(0)) / BarBeat.TWELFTHS));
+    }
+
+    /** The tick at which a bar begins. */
     public long startOfBar(long bar) {
         int index = stretches.size() - 1;
         while (index > 0 && stretches.get(index).firstBar > bar) {
@@ -120,14 +148,19 @@ public final class TimeMap {
         return stretch.firstBar + (long) Math.floor((tick - stretch.startTick) / ticksPerBar(stretch, ticksPerQuarter));
     }
 
-    /** How many beats a bar has. */
+    /** How many beats a bar has by its time signature; a bar that the next one cuts short does not last so long. */
     public int beatsInBar(long bar) {
-        return stretches.get(stretchAt(startOfBar(bar))).numerator;
+        return stretchOf(bar).numerator;
+    }
+
+    /** The time signature that holds in a bar. */
+    public Stretch stretchOf(long bar) {
+        return stretches.get(stretchAt(startOfBar(bar)));
     }
 
     /** How long a beat of a bar is, in ticks. */
     public double ticksPerBeat(long bar) {
-        return ticksPerBeat(stretches.get(stretchAt(startOfBar(bar))));
+        return ticksPerBeat(stretchOf(bar));
     }
 
     private double ticksPerBeat(Stretch stretch) {

@@ -14,6 +14,8 @@ public enum Openness {
     PEDAL("by pedal", 0.15);
 
     private static final double UNKNOWN_UNTIL_PLAYED = 0.10;
+    /** Half of what lies between two of the five openings of a pedal. */
+    private static final int HALF_STEP = 16;
 
     private final String words;
     private final double position;
@@ -35,6 +37,17 @@ public enum Openness {
     /** How far it is open, on a scale on which a closed hat is 0 and an open one 0.3; tight is below. */
     public double position() {
         return position;
+    }
+
+    /**
+     * How far a hi-hat is open by its pedal. A pressed pedal sends 127 and a free one 0, with even steps between (common
+     * practice; pedals that count the other way must be turned round first).
+     *
+     * @param value of controller 4, 0–127
+     */
+    public static Openness ofPedal(int value) {
+        Openness[] byFoot = {OPEN, THREE_QUARTER, HALF, QUARTER, CLOSED};
+        return byFoot[(value + HALF_STEP) / (2 * HALF_STEP)];
     }
 
     double distance(Openness other) {

@@ -91,6 +91,16 @@ public record Sound(
         return new Sound(piece, number, side, stroke, openness);
     }
 
+    /** A hi-hat struck in the same way, but open so far. */
+    public Sound withOpenness(Openness newOpenness) {
+        return new Sound(piece, number, side, articulation, Optional.of(newOpenness));
+    }
+
+    /** Whether another sound comes from the very same piece, however it is struck. */
+    public boolean isSamePieceAs(Sound other) {
+        return piece == other.piece && number == other.number && side.equals(other.side);
+    }
+
     /** The stable code. */
     public String code() {
         StringBuilder code = new StringBuilder(piece.code());
