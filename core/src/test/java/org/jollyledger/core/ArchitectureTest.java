@@ -26,6 +26,10 @@ class ArchitectureTest {
             .definedBy("..core.notemap")
             .layer("part")
             .definedBy("..core.part")
+            .layer("sheet")
+            .definedBy("..core.sheet")
+            .layer("play")
+            .definedBy("..core.play")
             .layer("crosswalk")
             .definedBy("..core.crosswalk")
             .layer("reconcile")
@@ -43,13 +47,19 @@ class ArchitectureTest {
             .whereLayer("crosswalk")
             .mayOnlyBeAccessedByLayers("reconcile", "exchange", "batch")
             .whereLayer("part")
-            .mayOnlyBeAccessedByLayers("crosswalk", "reconcile", "exchange", "batch")
+            .mayOnlyBeAccessedByLayers("sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
+            .whereLayer("sheet")
+            .mayOnlyBeAccessedByLayers("exchange")
+            .whereLayer("play")
+            .mayNotBeAccessedByAnyLayer()
             .whereLayer("notemap")
-            .mayOnlyBeAccessedByLayers("part", "crosswalk", "reconcile", "exchange", "batch")
+            .mayOnlyBeAccessedByLayers("part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("sound")
-            .mayOnlyBeAccessedByLayers("notemap", "part", "crosswalk", "reconcile", "exchange", "batch")
+            .mayOnlyBeAccessedByLayers(
+                    "notemap", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("pitch")
-            .mayOnlyBeAccessedByLayers("sound", "notemap", "part", "crosswalk", "reconcile", "exchange", "batch");
+            .mayOnlyBeAccessedByLayers(
+                    "sound", "notemap", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch");
 
     @ArchTest
     static final ArchRule theCoreIsPlainJava = classes()

@@ -1,0 +1,435 @@
+package org.jollyledger.core.sheet;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.IntPredicate;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Caption;
+import org.jollyledger.core.part.Grid;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.TempoMap;
+import org.jollyledger.core.part.TimeMap;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sheet.SheetRow.Shown;
+import org.jollyledger.core.sound.Sound;
+
+/**
+ * A part on the rows of a map. Where a hit stands is told in ticks and rows; only what lies in a stretch is worked out,
+ * so that a long part costs no more to look at than a short one.
+ */
+public final class Sheet {
+    /** More hits than these are told as how many stand where. */
+    public static final int MOST_HITS = 6_000;
+
+    private static final int MOST_BARS = 320;
+    private static final int MOST_BARS_WITH_BEATS = 96;
+    private static final int MOST_BARS_WITH_GRID = 40;
+    private static final int MOST_CAPTIONS = 400;
+
+    private final Part part;
+    private final NoteMap map;
+    private final List<SheetRow> rows;
+    private final int[] rowOfNote = new int[Note.COUNT];
+    private final TimeMap times;
+    private final int[] order;
+    private final Map<Integer, int[]> hitsOfRow = new HashMap<>();
+    private final Figures figures;
+    private final List<Caption> captions;
+    private final long endTick;
+
+    private Sheet(Part part, NoteMap map, Shown shown) {
+        this.part = part;
+        this.map = map;
+        rows = SheetRow.of(part, map, shown);
+        Arrays.fill(rowOfNote, Part.NONE);
+        for (int row = 0; row < rows.size(); row++) {
+            rowOfNote[rows.get(row).note().number()] = row;
+        }
+        times = part.timeMap(0);
+        order = part.hitsInTime();
+        figures = Figures.of(part);
+        captions = Caption.of(part.file());
+        long last = order.length == 0 ? 0 : part.tick(order[order.length - 1]);
+        endTick = times.startOfBar(times.barAt(last) + 1);
+    }
+
+    /** Lays a part out on the rows of a map. */
+    public static Sheet of(Part part, NoteMap map, Shown shown) {
+        return new Sheet(part, map, shown);
+    }
+
+    /**
+     * A bar line.
+     *
+     * @param number of the bar that begins there
+     * @param tick where it stands
+     * @param signature the time signature where it is new, such as "3/4"; else ""
+     */
+    public record BarLine(long number, long tick, String signature) {}
+
+    /** A tempo that begins, in quarters a minute. */
+    public record TempoMark(long tick, double quartersPerMinute) {}
+
+    /**
+     * A hit.
+     *
+     * @param hit its index in the part
+     * @param tick where it stands
+     * @param row its row, from the top
+     * @param velocity 1–127
+     * @param notation how it is drawn
+     * @param main the tick of the stroke into which it leads as a small note
+     * @param roll the tick of the first stroke of the roll it belongs to
+     */
+    public record Glyph(
+            int hit, long tick, int row, int velocity, Notation notation, Optional<Long> main, Optional<Long> roll) {}
+
+    /**
+     * How many hits stand in a small stretch of a row.
+     *
+     * @param tick where it begins
+     * @param hits how many
+     * @param loudest the velocity of the loudest
+     */
+    public record Crowd(long tick, int row, int hits, int loudest) {}
+
+    /**
+     * What stands between two ticks.
+     *
+     * @param bars bar lines; in a very long stretch only every so many
+     * @param beats ticks of the beats that are no bar lines; none in a long stretch
+     * @param grid ticks of the grid that are no beats; none in a long stretch
+     * @param glyphs the hits in the order of time; empty when there are too many
+     * @param crowds instead of too many hits, how many there are
+     * @param crowdTicks how long the stretch of a crowd is; 0 when there are none
+     */
+    public record Stretch(
+            long from,
+            long to,
+            List<BarLine> bars,
+            List<Long> beats,
+            List<Long> grid,
+            List<TempoMark> tempos,
+            List<Caption> captions,
+            List<Glyph> glyphs,
+            List<Crowd> crowds,
+            long crowdTicks) {}
+
+    public Part part() {
+        return part;
+    }
+
+    public NoteMap map() {
+        return map;
+    }
+
+    public List<SheetRow> rows() {
+        return rows;
+    }
+
+    public TimeMap times() {
+        return times;
+    }
+
+    public Figures figures() {
+        return figures;
+    }
+
+    /** The tick at which the last bar that has hits ends. */
+    public long endTick() {
+        return endTick;
+    }
+
+    /** The row of a note, or {@link Part#NONE} when it is not shown. */
+    public int rowOf(int note) {
+        return rowOfNote[note];
+    }
+
+    /** What a hit sounds as; of a hi-hat that its pedal opens, how far it is open at that moment. */
+    public Optional<Sound> soundOf(int hit) {
+        return map.lineAt(Note.of(part.note(hit))).map(line -> part.played(line.sound(), hit));
+    }
+
+    /**
+     * What stands between two ticks.
+     *
+     * @param from the first tick
+     * @param to the tick behind the last
+     * @param grid the lines between the beats that are wanted
+     * @param columns into how many pieces the stretch is cut when it has too many hits
+     */
+    public Stretch between(long from, long to, Grid grid, int columns) {
+        long begin = Math.max(0, from);
+        long end = Math.max(begin + 1, to);
+        int first = begin(begin);
+        int last = begin(end);
+        boolean crowded = last - first > MOST_HITS;
+        long crowdTicks = crowded ? Math.max(1, (end - begin + columns - 1) / columns) : 0;
+        List<BarLine> bars = new ArrayList<>();
+        List<Long> beats = new ArrayList<>();
+        List<Long> lines = new ArrayList<>();
+        layBars(begin, end, grid, bars, beats, lines);
+        return new Stretch(
+                begin,
+                end,
+                bars,
+                beats,
+                lines,
+                tempos(begin, end),
+                captions(begin, end),
+                crowded ? List.of() : glyphs(first, last),
+                crowded ? crowds(first, last, begin, crowdTicks) : List.of(),
+                crowdTicks);
+    }
+
+    /** The tempos and captions between two ticks, without anything else. */
+    public Stretch outline(long from, long to) {
+        return new Stretch(
+                from,
+                to,
+                List.of(),
+                List.of(),
+                List.of(),
+                tempos(from, to),
+                captions(from, to),
+                List.of(),
+                List.of(),
+                0);
+    }
+
+    private List<Caption> captions(long begin, long end) {
+        return captions.stream()
+                .filter(caption -> caption.tick() >= begin && caption.tick() < end)
+                .limit(MOST_CAPTIONS)
+                .toList();
+    }
+
+    private void layBars(long begin, long end, Grid grid, List<BarLine> bars, List<Long> beats, List<Long> lines) {
+        long first = times.barAt(begin);
+        long last = times.barAt(end - 1);
+        long every = 1;
+        while ((last - first) / every > MOST_BARS) {
+            every *= 2;
+        }
+        for (long bar = first - Math.floorMod(first - 1, every); bar <= last; bar += every) {
+            if (bar < times.firstBar()) {
+                continue;
+            }
+            bars.add(new BarLine(bar, times.startOfBar(bar), signature(bar)));
+            if (last - first <= MOST_BARS_WITH_BEATS) {
+                int perBeat = last - first <= MOST_BARS_WITH_GRID ? grid.perBeat() : 1;
+                layBeats(bar, perBeat, beats, lines);
+            }
+        }
+    }
+
+    private void layBeats(long bar, int perBeat, List<Long> beats, List<Long> lines) {
+        long start = times.startOfBar(bar);
+        long next = times.startOfBar(bar + 1);
+        int fine = times.ticksPerBeat(bar) < 2 * perBeat ? 1 : perBeat;
+        double step = times.ticksPerBeat(bar) / fine;
+        for (int line = 1; start + Math.round(line * step) < next; line++) {
+            (line % fine == 0 ? beats : lines).add(start + Math.round(line * step));
+        }
+    }
+
+    private String signature(long bar) {
+        TimeMap.Stretch stretch = times.stretchOf(bar);
+        return stretch.firstBar() == bar ? stretch.numerator() + "/" + stretch.denominator() : "";
+    }
+
+    private List<TempoMark> tempos(long begin, long end) {
+        return part.tempoMap(0).stretches().stream()
+                .filter(stretch -> stretch.startTick() >= begin && stretch.startTick() < end)
+                .limit(MOST_CAPTIONS)
+                .map(stretch -> new TempoMark(stretch.startTick(), stretch.quartersPerMinute()))
+                .toList();
+    }
+
+    /** How many hits stand before a tick, in the order of time. */
+    private int begin(long tick) {
+        int low = 0;
+        int high = order.length;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (part.tick(order[middle]) < tick) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
+    private List<Glyph> glyphs(int first, int last) {
+        List<Glyph> glyphs = new ArrayList<>(last - first);
+        for (int i = first; i < last; i++) {
+            int hit = order[i];
+            glyphs.add(new Glyph(
+                    hit,
+                    part.tick(hit),
+                    rowOfNote[part.note(hit)],
+                    part.velocity(hit),
+                    Notation.of(soundOf(hit), part.velocity(hit)),
+                    tickOf(figures.mainOf(hit)),
+                    tickOf(figures.rollOf(hit))));
+        }
+        return glyphs;
+    }
+
+    private Optional<Long> tickOf(int hit) {
+        return hit == Part.NONE ? Optional.empty() : Optional.of(part.tick(hit));
+    }
+
+    private List<Crowd> crowds(int first, int last, long begin, long crowdTicks) {
+        List<Crowd> crowds = new ArrayList<>();
+        int[] hits = new int[rows.size()];
+        int[] loudest = new int[rows.size()];
+        long column = 0;
+        for (int i = first; i <= last; i++) {
+            long next = i == last ? Long.MAX_VALUE : (part.tick(order[i]) - begin) / crowdTicks;
+            if (next != column) {
+                for (int row = 0; row < hits.length; row++) {
+                    if (hits[row] > 0) {
+                        crowds.add(new Crowd(begin + column * crowdTicks, row, hits[row], loudest[row]));
+                    }
+                }
+                Arrays.fill(hits, 0);
+                Arrays.fill(loudest, 0);
+                column = next;
+            }
+            if (i < last) {
+                int row = rowOfNote[part.note(order[i])];
+                hits[row]++;
+                loudest[row] = Math.max(loudest[row], part.velocity(order[i]));
+            }
+        }
+        return crowds;
+    }
+
+    /** How many hits stand in each of some pieces of equal length, from the beginning to the end of the part. */
+    public int[] overview(int pieces) {
+        int[] counts = new int[pieces];
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            counts[(int) Math.min(pieces - 1, part.tick(hit) * pieces / Math.max(1, endTick))]++;
+        }
+        return counts;
+    }
+
+    /** Where a walk over the hits can go. */
+    public enum Way {
+        LEFT,
+        RIGHT,
+        UP,
+        DOWN,
+        NEXT_SILENT,
+        PREVIOUS_SILENT
+    }
+
+    /**
+     * The hit to which a walk leads: to the left or right along the row, up or down to the nearest hit of the next row
+     * that has any; or on to the next hit that plays nothing on the map, where the last is followed by the first.
+     *
+     * @return the hit itself where there is no other
+     */
+    public int walk(int hit, Way way) {
+        return switch (way) {
+            case LEFT -> along(hit, -1);
+            case RIGHT -> along(hit, 1);
+            case UP -> across(hit, -1);
+            case DOWN -> across(hit, 1);
+            case NEXT_SILENT -> around(hit, 1, this::playsNothing);
+            case PREVIOUS_SILENT -> around(hit, -1, this::playsNothing);
+        };
+    }
+
+    /** The first hit at or behind a tick, or the last of all; {@link Part#NONE} when there are none. */
+    public int firstFrom(long tick) {
+        return order.length == 0 ? Part.NONE : order[Math.min(order.length - 1, begin(tick))];
+    }
+
+    /** Whether a hit plays nothing on the map. */
+    public boolean playsNothing(int hit) {
+        return rows.get(rowOfNote[part.note(hit)]).playsNothing();
+    }
+
+    private int along(int hit, int step) {
+        int[] hits = hitsOf(rowOfNote[part.note(hit)]);
+        int at = indexIn(hits, hit) + step;
+        return at < 0 || at >= hits.length ? hit : hits[at];
+    }
+
+    private int across(int hit, int step) {
+        for (int row = rowOfNote[part.note(hit)] + step; row >= 0 && row < rows.size(); row += step) {
+            int[] hits = hitsOf(row);
+            if (hits.length > 0) {
+                return nearest(hits, part.tick(hit));
+            }
+        }
+        return hit;
+    }
+
+    private int around(int hit, int step, IntPredicate wanted) {
+        int from = begin(part.tick(hit));
+        while (order[from] != hit) {
+            from++;
+        }
+        for (int i = 1; i <= order.length; i++) {
+            int candidate = order[Math.floorMod(from + i * step, order.length)];
+            if (wanted.test(candidate)) {
+                return candidate;
+            }
+        }
+        return hit;
+    }
+
+    private int[] hitsOf(int row) {
+        synchronized (hitsOfRow) {
+            return hitsOfRow.computeIfAbsent(
+                    row,
+                    any -> Arrays.stream(order)
+                            .filter(hit -> rowOfNote[part.note(hit)] == row)
+                            .toArray());
+        }
+    }
+
+    private int indexIn(int[] hits, int hit) {
+        int at = position(hits, part.tick(hit));
+        while (hits[at] != hit) {
+            at++;
+        }
+        return at;
+    }
+
+    private int nearest(int[] hits, long tick) {
+        int at = position(hits, tick);
+        if (at == hits.length) {
+            return hits[at - 1];
+        }
+        return at > 0 && tick - part.tick(hits[at - 1]) < part.tick(hits[at]) - tick ? hits[at - 1] : hits[at];
+    }
+
+    /** The place of the first of some hits, in the order of time, that does not stand before a tick. */
+    private int position(int[] hits, long tick) {
+        int low = 0;
+        int high = hits.length;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (part.tick(hits[middle]) < tick) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
+    /** The tempo map of the part. */
+    public TempoMap tempos() {
+        return part.tempoMap(0);
+    }
+}
