@@ -1,0 +1,58 @@
+package org.jollyledger.core.exchange;
+
+import java.util.Optional;
+import org.apache.commons.csv.CSVFormat;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+
+/** The hits of a part as rows of CSV (RFC 4180), in the order of time. */
+public final class HitRows {
+    private static final CSVFormat FORMAT = CSVFormat.RFC4180;
+    private static final double THOUSANDTHS = 1_000;
+
+    private HitRows() {}
+
+    /** All hits with the names that a map gives them; a first row names the columns. */
+    public static String write(Part part, NoteMap map) {
+        StringBuilder rows = new StringBuilder();
+        row(
+                rows,
+                "bar",
+                "beat",
+                "tick",
+                "seconds",
+                "note",
+                "note name",
+                "line",
+                "sound",
+                "velocity",
+                "length",
+                "channel",
+                "track");
+        for (int hit : part.hitsInTime()) {
+            Note note = Note.of(part.note(hit));
+            Optional<Line> line = map.lineAt(note);
+            row(
+                    rows,
+                    part.place(hit).bar(),
+                    part.place(hit).beat().toPlainString(),
+                    part.tick(hit),
+                    Math.round(part.tempoMap(part.track(hit)).seconds(part.tick(hit)) * THOUSANDTHS) / THOUSANDTHS,
+                    note.number(),
+                    note.name(map.middleC()),
+                    line.map(Line::name).orElse(""),
+                    line.map(known -> part.played(known.sound(), hit).code()).orElse(""),
+                    part.velocity(hit),
+                    part.hangs(hit) ? "" : part.endTick(hit) - part.tick(hit),
+                    part.channel(hit),
+                    part.track(hit) + 1);
+        }
+        return rows.toString();
+    }
+
+    private static void row(StringBuilder rows, Object... cells) {
+        rows.append(FORMAT.format(cells)).append(FORMAT.getRecordSeparator());
+    }
+}

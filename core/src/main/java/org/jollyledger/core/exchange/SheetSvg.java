@@ -1,0 +1,261 @@
+package org.jollyledger.core.exchange;
+
+import java.io.StringWriter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import javax.xml.stream.XMLOutputFactory;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamWriter;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.Caption;
+import org.jollyledger.core.part.Grid;
+import org.jollyledger.core.sheet.Notation;
+import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.core.sheet.Sheet.Glyph;
+import org.jollyledger.core.sheet.SheetRow;
+
+/**
+ * A sheet for the music stand as SVG 1.1: systems of four bars, each with a row for every line it plays, on pages of A4
+ * upright, in points.
+ */
+public final class SheetSvg {
+    /** How large a page is, in points. */
+    public static final int PAGE_WIDTH = 595;
+
+    public static final int PAGE_HEIGHT = 842;
+
+    private static final int MARGIN = 34;
+    private static final int NAMES = 96;
+    private static final int TITLE_HEIGHT = 40;
+    private static final int RULER = 22;
+    private static final int ROW = 15;
+    private static final int GAP = 16;
+    private static final int BARS = 4;
+    private static final int MOST_PAGES = 300;
+    private static final double HEADS = 0.72;
+    private static final int MOST_LETTERS = 20;
+    private static final String SANS = "'DejaVu Sans Condensed', 'Public Sans', Arial, sans-serif";
+    private static final String SERIF = "'DejaVu Serif', 'Libre Caslon Text', Georgia, serif";
+    private static final String INK = "#1B1B1B";
+    private static final String FAINT = "#666666";
+    private static final String RULE = "#D5CFC0";
+    private static final String RED = "#B0201A";
+
+    /** Some bars side by side, with the rows they play. */
+    private record BarsInRow(long firstBar, Sheet.Stretch stretch, List<Integer> rows) {
+        int height() {
+            return RULER + rows.size() * ROW + GAP;
+        }
+    }
+
+    private final Sheet sheet;
+    private final XMLStreamWriter svg;
+
+    private SheetSvg(Sheet sheet, XMLStreamWriter svg) {
+        this.sheet = sheet;
+        this.svg = svg;
+    }
+
+    /**
+     * The pages of a sheet, each a document of its own.
+     *
+     * @param title what the part is called
+     * @throws IllegalArgumentException when there are too many to print
+     */
+    public static List<String> pages(Sheet sheet, String title) {
+        List<List<BarsInRow>> pages = layOut(sheet);
+        List<String> documents = new ArrayList<>();
+        for (int page = 0; page < pages.size(); page++) {
+            int number = page;
+            documents.add(document(sheet, PAGE_HEIGHT, drawing -> {
+                drawing.page(0, pages.get(number), title, number, pages.size());
+            }));
+        }
+        return documents;
+    }
+
+    /** All pages one below the other in one document. */
+    public static String write(Sheet sheet, String title) {
+        List<List<BarsInRow>> pages = layOut(sheet);
+        return document(sheet, PAGE_HEIGHT * pages.size(), drawing -> {
+            for (int page = 0; page < pages.size(); page++) {
+                drawing.page(page * PAGE_HEIGHT, pages.get(page), title, page, pages.size());
+            }
+        });
+    }
+
+    /** What is drawn into a document. */
+    private interface Content {
+        void draw(SheetSvg drawing) throws XMLStreamException;
+    }
+
+    private static String document(Sheet sheet, int height, Content content) {
+        StringWriter text = new StringWriter();
+        try {
+            XMLStreamWriter svg = XMLOutputFactory.newFactory().createXMLStreamWriter(text);
+            svg.writeStartElement("svg");
+            svg.writeDefaultNamespace("http://www.w3.org/2000/svg");
+            svg.writeAttribute("width", PAGE_WIDTH + "pt");
+            svg.writeAttribute("height", height + "pt");
+            svg.writeAttribute("viewBox", "0 0 " + PAGE_WIDTH + " " + height);
+            content.draw(new SheetSvg(sheet, svg));
+            svg.writeEndElement();
+            svg.close();
+        } catch (XMLStreamException e) {
+            throw new IllegalStateException(e);
+        }
+        return text.toString();
+    }
+
+    private static List<List<BarsInRow>> layOut(Sheet sheet) {
+        List<List<BarsInRow>> pages = new ArrayList<>();
+        int left = 0;
+        long last = Math.max(sheet.times().firstBar(), sheet.part().bars().barCount());
+        for (long bar = sheet.times().firstBar(); bar <= last; bar += BARS) {
+            BarsInRow system = system(sheet, bar);
+            if (pages.isEmpty() || system.height() > left) {
+                if (pages.size() == MOST_PAGES) {
+                    throw new IllegalArgumentException("The sheet would fill more than " + MOST_PAGES
+                            + " pages; cut the part into shorter files first.");
+                }
+                left = PAGE_HEIGHT - 2 * MARGIN - (pages.isEmpty() ? TITLE_HEIGHT : 0);
+                pages.add(new ArrayList<>());
+            }
+            pages.get(pages.size() - 1).add(system);
+            left -= system.height();
+        }
+        return pages;
+    }
+
+    private static BarsInRow system(Sheet sheet, long bar) {
+        long from = sheet.times().startOfBar(bar);
+        long to = sheet.times().startOfBar(bar + BARS);
+        Sheet.Stretch stretch = sheet.between(from, to, new Grid(1), BARS * 100);
+        List<Integer> rows = new ArrayList<>();
+        for (int row = 0; row < sheet.rows().size(); row++) {
+            int number = row;
+            if (stretch.glyphs().stream().anyMatch(glyph -> glyph.row() == number)
+                    || stretch.crowds().stream().anyMatch(crowd -> crowd.row() == number)) {
+                rows.add(row);
+            }
+        }
+        return new BarsInRow(bar, stretch, rows);
+    }
+
+    private void page(int top, List<BarsInRow> systems, String title, int page, int pages) throws XMLStreamException {
+        int y = top + MARGIN;
+        if (page == 0) {
+            text(MARGIN, y + 16, 18, SERIF, INK, title);
+            text(
+                    MARGIN,
+                    y + 30,
+                    8,
+                    SANS,
+                    FAINT,
+                    sheet.map().name() + " · " + sheet.part().hitCount() + " hits");
+            y += TITLE_HEIGHT;
+        }
+        for (BarsInRow system : systems) {
+            draw(system, y);
+            y += system.height();
+        }
+        if (pages > 1) {
+            text(PAGE_WIDTH - MARGIN - 30, top + PAGE_HEIGHT - 16, 8, SANS, FAINT, page + 1 + " of " + pages);
+        }
+    }
+
+    private void draw(BarsInRow system, int top) throws XMLStreamException {
+        long from = system.stretch.from();
+        double scale = (PAGE_WIDTH - 2.0 * MARGIN - NAMES)
+                / Math.max(1, sheet.times().startOfBar(system.firstBar + BARS) - from);
+        int left = MARGIN + NAMES;
+        int bottom = top + RULER + system.rows.size() * ROW;
+        for (int i = 0; i < system.rows.size(); i++) {
+            SheetRow row = sheet.rows().get(system.rows.get(i));
+            double y = top + RULER + (i + 0.5) * ROW;
+            line(left, y, PAGE_WIDTH - MARGIN, y, RULE, 0.6);
+            text(MARGIN, y + 3, 8, SANS, row.playsNothing() ? RED : INK, name(row));
+        }
+        for (long beat : system.stretch.beats()) {
+            line(left + (beat - from) * scale, top + RULER, left + (beat - from) * scale, bottom, RULE, 0.4);
+        }
+        for (Sheet.BarLine bar : system.stretch.bars()) {
+            double x = left + (bar.tick() - from) * scale;
+            line(x, top + RULER - 8, x, bottom, INK, 0.7);
+            text(
+                    x + 2,
+                    top + RULER - 3,
+                    7,
+                    SANS,
+                    FAINT,
+                    bar.number() + (bar.signature().isEmpty() ? "" : "  " + bar.signature()));
+        }
+        for (Caption caption : system.stretch.captions()) {
+            text(left + (caption.tick() - from) * scale, top + 9, 7.5, SERIF, INK, caption.text());
+        }
+        for (Glyph glyph : system.stretch.glyphs()) {
+            double y = top + RULER + (system.rows.indexOf(glyph.row()) + 0.5) * ROW;
+            glyph(glyph, left + 6 + (glyph.tick() - from) * scale, y);
+        }
+    }
+
+    private String name(SheetRow row) {
+        String name =
+                row.line().map(Line::name).orElse(row.note().label(sheet.map().middleC()));
+        return name.codePointCount(0, name.length()) <= MOST_LETTERS
+                ? name
+                : row.line().map(Line::shortName).orElse(name);
+    }
+
+    private void glyph(Glyph glyph, double x, double y) throws XMLStreamException {
+        Notation notation = glyph.notation();
+        boolean grace = glyph.main().isPresent();
+        double size = HEADS * notation.size() * (grace ? 0.6 : 1);
+        String colour = sheet.rows().get(glyph.row()).playsNothing() ? RED : INK;
+        svg.writeStartElement("g");
+        svg.writeAttribute(
+                "transform",
+                String.format(Locale.ROOT, "translate(%.1f %.1f) scale(%.2f)", x - (grace ? 3 : 0), y, size));
+        path(notation.head().path(), notation.head().filled() ? colour : "none", colour);
+        for (Notation.Mark mark : notation.marks()) {
+            path(mark.path(), "none", colour);
+        }
+        svg.writeEndElement();
+    }
+
+    private void path(String data, String fill, String stroke) throws XMLStreamException {
+        svg.writeEmptyElement("path");
+        svg.writeAttribute("d", data);
+        svg.writeAttribute("fill", fill);
+        svg.writeAttribute("stroke", stroke);
+        svg.writeAttribute("stroke-width", "1.6");
+    }
+
+    private void line(double x1, double y1, double x2, double y2, String stroke, double width)
+            throws XMLStreamException {
+        svg.writeEmptyElement("line");
+        svg.writeAttribute("x1", number(x1));
+        svg.writeAttribute("y1", number(y1));
+        svg.writeAttribute("x2", number(x2));
+        svg.writeAttribute("y2", number(y2));
+        svg.writeAttribute("stroke", stroke);
+        svg.writeAttribute("stroke-width", number(width));
+    }
+
+    private void text(double x, double y, double size, String font, String colour, String words)
+            throws XMLStreamException {
+        svg.writeStartElement("text");
+        svg.writeAttribute("x", number(x));
+        svg.writeAttribute("y", number(y));
+        svg.writeAttribute("font-size", number(size));
+        svg.writeAttribute("font-family", font);
+        svg.writeAttribute("fill", colour);
+        svg.writeCharacters(words);
+        svg.writeEndElement();
+    }
+
+    private static String number(double value) {
+        return String.format(Locale.ROOT, "%.1f", value);
+    }
+}
