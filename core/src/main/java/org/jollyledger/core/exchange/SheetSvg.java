@@ -52,42 +52,67 @@ public final class SheetSvg {
     private final Sheet sheet;
     private final XMLStreamWriter svg;
 
+    private final List<Words> words = new ArrayList<>();
+
     private SheetSvg(Sheet sheet, XMLStreamWriter svg) {
         this.sheet = sheet;
         this.svg = svg;
     }
 
     /**
-     * The pages of a sheet, each a document of its own.
+     * Words on a page.
+     *
+     * @param x where they begin, in points from the left
+     * @param y their base line, in points from the top
+     * @param size in points
+     * @param title whether they are set in the type of titles
+     * @param colour as in CSS
+     */
+    public record Words(double x, double y, double size, boolean title, String colour, String text) {}
+
+    /**
+     * A page whose words are set by whoever prints it.
+     *
+     * @param drawing everything but the words, as SVG
+     * @param words the words
+     */
+    public record Page(String drawing, List<Words> words) {}
+
+    /**
+     * The pages of a sheet.
      *
      * @param title what the part is called
      * @throws IllegalArgumentException when there are too many to print
      */
-    public static List<String> pages(Sheet sheet, String title) {
+    public static List<Page> pages(Sheet sheet, String title) {
         List<List<BarsInRow>> pages = layOut(sheet);
-        List<String> documents = new ArrayList<>();
+        List<Page> printed = new ArrayList<>();
         for (int page = 0; page < pages.size(); page++) {
             int number = page;
-            documents.add(document(sheet, PAGE_HEIGHT, drawing -> {
-                drawing.page(0, pages.get(number), title, number, pages.size());
-            }));
+            List<Words> words = new ArrayList<>();
+            String drawing = document(sheet, PAGE_HEIGHT, sketch -> {
+                sketch.page(0, pages.get(number), title, number, pages.size());
+                words.addAll(sketch.words);
+            });
+            printed.add(new Page(drawing, List.copyOf(words)));
         }
-        return documents;
+        return printed;
     }
 
-    /** All pages one below the other in one document. */
+    /** All pages one below the other in one document, words and all. */
     public static String write(Sheet sheet, String title) {
         List<List<BarsInRow>> pages = layOut(sheet);
-        return document(sheet, PAGE_HEIGHT * pages.size(), drawing -> {
+        return document(sheet, PAGE_HEIGHT * pages.size(), sketch -> {
             for (int page = 0; page < pages.size(); page++) {
-                drawing.page(page * PAGE_HEIGHT, pages.get(page), title, page, pages.size());
+                sketch.page(page * PAGE_HEIGHT, pages.get(page), title, page, pages.size());
             }
+            sketch.writeWords();
         });
     }
 
     /** What is drawn into a document. */
     private interface Content {
-        void draw(SheetSvg drawing) throws XMLStreamException;
+        void draw(SheetSvg sketch) throws XMLStreamException;
     }
 
     private static String document(Sheet sheet, int height, Content content) {
@@ -146,12 +171,12 @@ public final class SheetSvg {
     private void page(int top, List<BarsInRow> systems, String title, int page, int pages) throws XMLStreamException {
         int y = top + MARGIN;
         if (page == 0) {
-            text(MARGIN, y + 16, 18, SERIF, INK, title);
+            text(MARGIN, y + 16, 18, true, INK, title);
             text(
                     MARGIN,
                     y + 30,
                     8,
-                    SANS,
+                    false,
                     FAINT,
                     sheet.map().name() + " · " + sheet.part().hitCount() + " hits");
             y += TITLE_HEIGHT;
@@ -161,7 +186,7 @@ public final class SheetSvg {
             y += system.height();
         }
         if (pages > 1) {
-            text(PAGE_WIDTH - MARGIN - 30, top + PAGE_HEIGHT - 16, 8, SANS, FAINT, page + 1 + " of " + pages);
+            text(PAGE_WIDTH - MARGIN - 30, top + PAGE_HEIGHT - 16, 8, false, FAINT, page + 1 + " of " + pages);
         }
     }
 
@@ -175,7 +200,7 @@ public final class SheetSvg {
             SheetRow row = sheet.rows().get(system.rows.get(i));
             double y = top + RULER + (i + 0.5) * ROW;
             line(left, y, PAGE_WIDTH - MARGIN, y, RULE, 0.6);
-            text(MARGIN, y + 3, 8, SANS, row.playsNothing() ? RED : INK, name(row));
+            text(MARGIN, y + 3, 8, false, row.playsNothing() ? RED : INK, name(row));
         }
         for (long beat : system.stretch.beats()) {
             line(left + (beat - from) * scale, top + RULER, left + (beat - from) * scale, bottom, RULE, 0.4);
@@ -187,12 +212,12 @@ public final class SheetSvg {
                     x + 2,
                     top + RULER - 3,
                     7,
-                    SANS,
+                    false,
                     FAINT,
                     bar.number() + (bar.signature().isEmpty() ? "" : "  " + bar.signature()));
         }
         for (Caption caption : system.stretch.captions()) {
-            text(left + (caption.tick() - from) * scale, top + 9, 7.5, SERIF, INK, caption.text());
+            text(left + (caption.tick() - from) * scale, top + 9, 7.5, true, INK, caption.text());
         }
         for (Glyph glyph : system.stretch.glyphs()) {
             double y = top + RULER + (system.rows.indexOf(glyph.row()) + 0.5) * ROW;
@@ -243,16 +268,21 @@ public final class SheetSvg {
         svg.writeAttribute("stroke-width", number(width));
     }
 
-    private void text(double x, double y, double size, String font, String colour, String words)
-            throws XMLStreamException {
-        svg.writeStartElement("text");
-        svg.writeAttribute("x", number(x));
-        svg.writeAttribute("y", number(y));
-        svg.writeAttribute("font-size", number(size));
-        svg.writeAttribute("font-family", font);
-        svg.writeAttribute("fill", colour);
-        svg.writeCharacters(words);
-        svg.writeEndElement();
+    private void text(double x, double y, double size, boolean title, String colour, String text) {
+        words.add(new Words(x, y, size, title, colour, text));
+    }
+
+    private void writeWords() throws XMLStreamException {
+        for (Words word : words) {
+            svg.writeStartElement("text");
+            svg.writeAttribute("x", number(word.x));
+            svg.writeAttribute("y", number(word.y));
+            svg.writeAttribute("font-size", number(word.size));
+            svg.writeAttribute("font-family", word.title ? SERIF : SANS);
+            svg.writeAttribute("fill", word.colour);
+            svg.writeCharacters(word.text);
+            svg.writeEndElement();
+        }
     }
 
     private static String number(double value) {

@@ -329,6 +329,19 @@ public final class Schedule {
         return clicks;
     }
 
+    /** The tick at which the last bar that has strokes ends. */
+    public long endTick() {
+        TimeMap times = part.timeMap(0);
+        long last = strokes.stream().mapToLong(ScheduledStroke::tick).max().orElse(0);
+        return times.startOfBar(times.barAt(last) + 1);
+    }
+
+    /** The bar line that stands some bars behind the bar of a tick. */
+    public long barsLater(long tick, int bars) {
+        TimeMap times = part.timeMap(0);
+        return times.startOfBar(times.barAt(tick) + bars);
+    }
+
     /** The voices of all sounds that are played, by the codes of the sounds. */
     public Map<String, Voice> voices() {
         Map<String, Voice> voices = new LinkedHashMap<>();

@@ -256,9 +256,11 @@ class MusicXmlTest {
                 .parse(new InputSource(new StringReader(svg)));
         assertThat(svg.split("<g ").length - 1).isEqualTo(part.hitCount());
         assertThat(svg).contains("Storm &lt;at&gt; Sea").contains("#B0201A");
-        List<String> pages = SheetSvg.pages(sheet, "Storm at Sea");
-        assertThat(pages.stream().mapToInt(page -> page.split("<g ").length - 1).sum())
+        List<SheetSvg.Page> pages = SheetSvg.pages(sheet, "Storm at Sea");
+        assertThat(pages.stream()
+                        .mapToInt(page -> page.drawing().split("<g ").length - 1)
+                        .sum())
                 .isEqualTo(part.hitCount());
-        assertThat(pages.get(1)).contains("2 of " + pages.size());
+        assertThat(pages.get(1).words()).extracting(SheetSvg.Words::text).contains("2 of " + pages.size());
     }
 }
