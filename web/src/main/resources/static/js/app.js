@@ -163,6 +163,15 @@ document.addEventListener("keydown", (event) => {
   action();
 });
 
+// A line is heard when it is clicked, wherever it stands; a page that plays already is left alone.
+document.addEventListener("click", async (event) => {
+  const code = event.target.closest("[data-line]")?.dataset.line;
+  if (code && !document.querySelector("[data-playing=true]")) {
+    const { sound } = await import("./instrument.js");
+    sound(code);
+  }
+});
+
 for (const failure of ["htmx:sendError", "htmx:timeout"]) {
   document.addEventListener(failure, () => {
     const message = document.querySelector("[data-message]");

@@ -180,10 +180,10 @@ class JourneyTest {
                   document.querySelector(".drop").dispatchEvent(new DragEvent("drop", {dataTransfer: data, bubbles: true, cancelable: true}));
                 }""", bytes);
         assertThat(page.locator("h1")).hasText("dropped waltz");
-        assertThat(page.locator(".convert")).containsText("Written for (say which)");
+        assertThat(page.locator(".part-map")).containsText("Written for (say which)");
         page.locator("#map").selectOption("candle-brushes");
-        assertThat(page.locator(".sheet").first()).containsText("Sweep");
-        assertThat(page.locator(".sheet .unlisted")).hasCount(0);
+        assertThat(page.locator(".board-names")).containsText("Sweep");
+        assertThat(page.locator(".board-names .lost")).hasCount(0);
         playOn(page, "Quayside Oak");
         assertThat(page.locator(".statement")).containsText("Opening hits");
         link(page, "dropped waltz").click();
@@ -210,22 +210,6 @@ class JourneyTest {
         page.setInputFiles("input[type=file]", new FilePayload("cut off.mid", "audio/midi", cut));
         assertThat(page.locator("[aria-label='Damage in the file']")).containsText("byte 1");
         assertThat(page.locator("[aria-label='Damage in the file']")).containsText("Track 2");
-    }
-
-    @Test
-    void hitsAreDrawnAsNotationDrawsThem(Address address, Window window) {
-        Page page = window.page();
-        page.navigate(address.url("/parts/the-tightrope"));
-        Locator system = page.locator(".sheet svg").first();
-        assertThat(system.locator("g.glyph use[href='#mark-ghost']").count()).isGreaterThan(10);
-        assertThat(system.locator("g.glyph.family-hihat use[href='#head-cross']")
-                        .count())
-                .isGreaterThan(20);
-        assertThat(system.locator("g.glyph.family-kick use[href='#head-round']").count())
-                .isGreaterThan(8);
-        assertThat(system.locator("use[href='#mark-open']")).hasCount(2);
-        assertThat(system.locator("g.glyph title").first())
-                .containsText(Pattern.compile("note \\d+ · .*, velocity \\d+, bar 1, beat"));
     }
 
     @Test

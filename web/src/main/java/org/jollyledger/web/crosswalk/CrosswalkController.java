@@ -177,6 +177,14 @@ class CrosswalkController {
                         .orElse("There is nothing to do again."));
     }
 
+    /** Keeps the converted part as a part of its own, written for the target map. */
+    @PostMapping("/part")
+    String keepPart(@ModelAttribute(binding = false) Visit visit, RedirectAttributes redirect) {
+        redirect.addAttribute("slug", crosswalks.keepPart(visit.id()));
+        redirect.addFlashAttribute(CrosswalkPages.MESSAGE, "Kept as a part of its own.");
+        return "redirect:/parts/{slug}";
+    }
+
     @GetMapping("/file")
     ResponseEntity<byte[]> file(@ModelAttribute(binding = false) Visit visit) {
         OpenCrosswalk open = crosswalks.get(visit.id());

@@ -189,6 +189,7 @@ final class CrosswalkDrawing {
                 line.note().label(source.middleC()),
                 line.name(),
                 FamilyMark.of(line.sound().family()),
+                line.sound().code(),
                 totals.hitsIn(),
                 opened.filter(line::equals).isPresent(),
                 open.choices().routes().stream()
@@ -229,6 +230,7 @@ final class CrosswalkDrawing {
                 line.note().label(target.middleC()),
                 line.name(),
                 FamilyMark.of(line.sound().family()),
+                line.sound().code(),
                 after.hitsPerNote()[line.note().number()]);
     }
 

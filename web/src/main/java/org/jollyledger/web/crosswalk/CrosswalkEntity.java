@@ -50,6 +50,11 @@ class CrosswalkEntity {
         changedAt = now;
     }
 
+    /** Remembers that the part was just converted so. */
+    void use(Instant now) {
+        changedAt = now;
+    }
+
     long id() {
         return id == null ? 0 : id;
     }

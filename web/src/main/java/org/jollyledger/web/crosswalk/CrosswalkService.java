@@ -16,6 +16,7 @@ import org.jollyledger.core.exchange.RoutesJson;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
 import org.jollyledger.web.file.Cut;
+import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartService;
@@ -66,10 +67,11 @@ class CrosswalkService {
             parts.writtenFor(part.id(), source.id());
             ledger.use(source.id());
             ledger.use(target.id());
-            return crosswalks
+            CrosswalkEntity entity = crosswalks
                     .findByPartIdAndSourceMapIdAndTargetMapId(part.id(), source.id(), target.id())
-                    .orElseGet(() -> begin(part, source, target))
-                    .id();
+                    .orElseGet(() -> begin(part, source, target));
+            entity.use(clock.instant());
+            return entity.id();
         });
     }
 
@@ -129,6 +131,32 @@ class CrosswalkService {
                 Conversion.of(drums.part(), crosswalk),
                 revision.map(CrosswalkRevisionEntity::summary),
                 child(entity).map(CrosswalkRevisionEntity::summary));
+    }
+
+    /**
+     * All that a conversion is made from: what was worked out of it is good as long as this is the same.
+     *
+     * @param kept the revision of the kept crosswalk that lies below; 0 for none
+     */
+    record Standing(long id, int revision, int part, int source, int target, int kept) {}
+
+    /** What the conversion of a crosswalk is made from now. */
+    @Transactional(readOnly = true)
+    public Standing standing(long id) {
+        CrosswalkEntity entity = entity(id);
+        int below = current(entity)
+                .map(CrosswalkService::choices)
+                .flatMap(Choices::kept)
+                .flatMap(kept::find)
+                .map(StoredKept::revision)
+                .orElse(0);
+        return new Standing(
+                id,
+                entity.revision(),
+                parts.revision(entity.partId()),
+                ledger.get(entity.sourceMapId()).revision(),
+                ledger.get(entity.targetMapId()).revision(),
+                below);
     }
 
     /**
@@ -197,6 +225,16 @@ class CrosswalkService {
                 "Changed from " + open.part().title(),
                 now -> new KeptCrosswalk(
                         now.name(), now.remark(), keeping.from(), keeping.to(), keeping.routes(), keeping.accepted()));
+    }
+
+    /** Keeps the converted part as a part of its own; answers its address. */
+    String keepPart(long id) {
+        OpenCrosswalk open = get(id);
+        FileName name =
+                FileName.of(open.part().fileName().madeFor(open.target().map().name(), ".mid"));
+        String slug = parts.add(name, open.conversion().bytes());
+        parts.writtenFor(parts.get(slug).id(), open.target().id());
+        return slug;
     }
 
     /** Takes the last change back; answers what it was. */

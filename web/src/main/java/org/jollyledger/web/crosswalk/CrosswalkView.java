@@ -52,6 +52,7 @@ record CrosswalkView(
             String label,
             String name,
             FamilyMark family,
+            String sound,
             int hits,
             boolean opened,
             boolean decided,
@@ -59,7 +60,7 @@ record CrosswalkView(
             String goesTo) {}
 
     /** A line of the target map that is reached. */
-    record TargetRow(String label, String name, FamilyMark family, int hits) {}
+    record TargetRow(String label, String name, FamilyMark family, String sound, int hits) {}
 
     /** A route as a drawn line; a silent one stops short. */
     record RouteLine(String path, double width, boolean lost, boolean opened) {}

@@ -63,8 +63,12 @@ public record ChartView(
     /** A group of lines. */
     public record GroupView(String title, @Nullable FamilyMark family, List<LineView> lines) {}
 
-    /** A line: what stands in the columns that are shown. */
-    public record LineView(List<CellView> cells) {}
+    /**
+     * A line: what stands in the columns that are shown.
+     *
+     * @param sound the code of its sound
+     */
+    public record LineView(String sound, List<CellView> cells) {}
 
     /** What stands in a column. */
     public record CellView(String column, String text) {}
@@ -111,9 +115,11 @@ public record ChartView(
     }
 
     private static LineView view(NoteMap map, Line line, Choice choice) {
-        return new LineView(choice.columns().stream()
-                .sorted()
-                .map(column -> new CellView(column.name().toLowerCase(Locale.ROOT), column.text(line, map)))
-                .toList());
+        return new LineView(
+                line.sound().code(),
+                choice.columns().stream()
+                        .sorted()
+                        .map(column -> new CellView(column.name().toLowerCase(Locale.ROOT), column.text(line, map)))
+                        .toList());
     }
 }

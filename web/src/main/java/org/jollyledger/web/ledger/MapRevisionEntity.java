@@ -3,13 +3,13 @@ package org.jollyledger.web.ledger;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import org.jollyledger.web.revision.Revision;
+import org.jollyledger.web.revision.DocumentRevision;
 import org.jspecify.annotations.Nullable;
 
 /** One state of a map: the document that export writes. */
 @Entity
 @Table(name = "map_revision")
-class MapRevisionEntity extends Revision {
+class MapRevisionEntity extends DocumentRevision {
     private long mapId;
 
     protected MapRevisionEntity() {}

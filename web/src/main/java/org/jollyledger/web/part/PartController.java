@@ -1,17 +1,17 @@
 package org.jollyledger.web.part;
 
-import java.io.IOException;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.jollyledger.core.midi.Damage;
-import org.jollyledger.core.midi.Division;
-import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.core.part.Grid;
+import org.jollyledger.core.part.TrackLayout;
+import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.web.file.Download;
-import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
-import org.jollyledger.web.ledger.StoredMap;
-import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -19,90 +19,131 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.multipart.MultipartFile;
-import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import tools.jackson.databind.json.JsonMapper;
 
+/** The page of a part: its sheet. */
 @Controller
 class PartController {
     private static final int SYSTEMS = 2;
     private static final int MOST_LAYOUTS = 8;
-    private static final int RECENT_MAPS = 8;
-    /** What a part of unknown origin is read with. */
-    private static final String USUAL_MAP = "general-midi-1";
+    private static final int RECENT_MAPS = 3;
+    private static final int BARS_IN_VIEW = 4;
+    private static final int GRID = 4;
+    private static final int COLUMNS = 800;
 
     /** A part as the head of its page shows it. */
-    record PartHead(
-            String slug, String title, String fileName, String facts, String channelReason, List<String> damages) {}
+    record PartHead(String slug, String title, String facts, String channelReason, List<String> damages) {
+        private static PartHead of(SheetDesk.Open open) {
+            return new PartHead(
+                    open.part().slug(),
+                    open.part().title(),
+                    PartFacts.of(open),
+                    open.drums().reason(),
+                    open.part().file().damages().stream().map(Damage::sentence).toList());
+        }
+    }
+
+    /** A line to which hits can be moved. */
+    record LineChoice(int note, String name, String place) {}
 
     private final PartService parts;
+    private final SheetDesk desk;
     private final LedgerService ledger;
     private final Recognition recognition;
+    private final PartWays ways;
+    private final JsonMapper json;
 
-    PartController(PartService parts, LedgerService ledger, Recognition recognition) {
+    PartController(
+            PartService parts,
+            SheetDesk desk,
+            LedgerService ledger,
+            Recognition recognition,
+            PartWays ways,
+            JsonMapper json) {
         this.parts = parts;
+        this.desk = desk;
         this.ledger = ledger;
         this.recognition = recognition;
-    }
-
-    @GetMapping("/parts")
-    String list(Model model) {
-        model.addAttribute("parts", parts.all());
-        return "part/list";
-    }
-
-    @PostMapping("/parts")
-    ModelAndView upload(@RequestParam(required = false) List<MultipartFile> file) throws IOException {
-        List<MultipartFile> sent = file == null
-                ? List.of()
-                : file.stream().filter(one -> !isNothing(one)).toList();
-        if (sent.isEmpty()) {
-            throw Refusal.incomplete("No file was sent; choose a MIDI file first.");
-        }
-        String slug = "";
-        try {
-            for (MultipartFile one : sent) {
-                slug = parts.add(FileName.of(one.getOriginalFilename()), one.getBytes());
-            }
-        } catch (Refusal refused) {
-            ModelAndView page = new ModelAndView("part/list", refused.status());
-            page.addObject("parts", parts.all());
-            page.addObject("refusal", refused.sentence());
-            return page;
-        }
-        return new ModelAndView(sent.size() == 1 ? "redirect:/parts/" + slug : "redirect:/parts");
-    }
-
-    /** A file field in which nothing was chosen arrives as a part without name and content. */
-    private static boolean isNothing(MultipartFile file) {
-        String name = file.getOriginalFilename();
-        return file.isEmpty() && (name == null || name.isEmpty());
+        this.ways = ways;
+        this.json = json;
     }
 
     @GetMapping("/parts/{slug}")
     String part(
             @PathVariable String slug,
-            @RequestParam(required = false) String map,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(required = false) @Nullable String rows,
             @RequestParam(defaultValue = "1") long bar,
             Model model) {
-        StoredPart part = parts.get(slug);
-        StoredMap shown = map != null
-                ? ledger.get(map)
-                : part.writtenForId().map(ledger::get).orElseGet(() -> ledger.get(USUAL_MAP));
-        NoteMap noteMap = shown.map();
-        DrumChannel drums = DrumChannel.find(part.file(), noteMap.channel());
-        long barCount = drums.part().bars().barCount();
-        model.addAttribute("part", head(part, drums, barCount));
-        model.addAttribute("shown", shown);
-        model.addAttribute("known", part.writtenForId().isPresent());
-        model.addAttribute("sheet", new SheetDrawing(drums.part(), noteMap, hit -> false, barCount).draw(bar, SYSTEMS));
+        SheetDesk.Open open = desk.open(slug, map, rows);
+        Sheet sheet = open.sheet();
+        long barCount = sheet.part().bars().barCount();
+        long from = sheet.times().startOfBar(Math.max(sheet.times().firstBar(), Math.min(bar, barCount)));
+        long span = Math.max(
+                1, sheet.times().startOfBar(BARS_IN_VIEW + 1) - sheet.times().startOfBar(1));
+        SheetState state = SheetState.of(
+                open, written(open), parts.steps(open.part().id(), open.part().revision()));
+        Sheet.Stretch stretch = sheet.between(from, from + 2 * span, new Grid(GRID), COLUMNS);
+        model.addAttribute("part", PartHead.of(open));
+        model.addAttribute("shown", open.map());
+        model.addAttribute("known", open.part().writtenForId().isPresent());
+        model.addAttribute(
+                "sheet", new SheetDrawing(sheet.part(), sheet.map(), hit -> false, barCount).draw(bar, SYSTEMS));
+        model.addAttribute("hits", HitTable.of(sheet, bar));
+        model.addAttribute("span", span);
+        model.addAttribute("rowsCode", rows == null || rows.isEmpty() ? Shown.PLAYED.code() : rows);
+        model.addAttribute("rowChoices", Shown.values());
+        model.addAttribute("describedRows", state.rows());
+        model.addAttribute("stateJson", script(state));
+        model.addAttribute("stretchJson", script(StretchView.of(open.part().revision(), stretch)));
+        model.addAttribute("lineChoices", lines(sheet));
+        model.addAttribute("linesJson", script(lines(sheet)));
+        model.addAttribute(
+                "afters",
+                parts.conversions(open.part().id()).stream()
+                        .sorted((one, other) -> other.at().compareTo(one.at()))
+                        .toList());
+        model.addAttribute(
+                "layouts", Arrays.stream(TrackLayout.values()).skip(1).toList());
+        model.addAttribute("formats", PartFormat.values());
         model.addAttribute("maps", ledger.names());
         model.addAttribute(
                 "recent",
                 ledger.recent(RECENT_MAPS).stream()
-                        .filter(card -> !card.slug().equals(shown.slug()))
+                        .filter(card -> !card.slug().equals(open.map().slug()))
                         .toList());
         return "part/part";
+    }
+
+    private Optional<NoteMap> written(SheetDesk.Open open) {
+        return open.part().writtenForId().map(id -> ledger.get(id).map());
+    }
+
+    /** A document within a page: nothing in it may end the element that it stands in. */
+    private String script(Object document) {
+        return json.writeValueAsString(document).replace("<", "\\u003c");
+    }
+
+    private static List<LineChoice> lines(Sheet sheet) {
+        return sheet.map().firstLines().stream()
+                .map(line -> new LineChoice(
+                        line.note().number(),
+                        line.name(),
+                        line.note().label(sheet.map().middleC())))
+                .toList();
+    }
+
+    /** The hits of the bars from a tick on as a table. */
+    @GetMapping("/parts/{slug}/table")
+    String table(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(defaultValue = "0") long tick,
+            Model model) {
+        Sheet sheet = desk.open(slug, map, null).sheet();
+        model.addAttribute("hits", HitTable.of(sheet, sheet.times().barAt(Math.max(0, tick))));
+        return "part/table :: table";
     }
 
     /** Which layout is this? */
@@ -126,27 +167,19 @@ class PartController {
         return "redirect:/parts/{slug}";
     }
 
+    /** The file as it came. */
     @GetMapping("/parts/{slug}/file")
     ResponseEntity<byte[]> file(@PathVariable String slug) {
-        StoredPart part = parts.get(slug);
+        StoredPart part = parts.get(slug, PartService.AS_IT_CAME);
         return Download.midi(part.fileName().text(), part.file().toBytes());
     }
 
-    private static PartHead head(StoredPart part, DrumChannel drums, long barCount) {
-        MidiFile file = part.file();
-        String time = file.division() instanceof Division.TicksPerBeat beat
-                ? beat.ticks() + " ticks a beat"
-                : "counted in film frames";
-        String facts = drums.part().hitCount() + " hits · " + barCount + " bars · format "
-                + file.format() + " · " + file.tracks().size()
-                + (file.tracks().size() == 1 ? " track · " : " tracks · ")
-                + time;
-        return new PartHead(
-                part.slug(),
-                part.title(),
-                part.fileName().text(),
-                facts,
-                drums.reason(),
-                file.damages().stream().map(Damage::sentence).toList());
+    @GetMapping("/parts/{slug}/download/{format}")
+    ResponseEntity<byte[]> download(
+            @PathVariable String slug,
+            @PathVariable String format,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(defaultValue = "as-it-is") String tracks) {
+        return ways.download(slug, map, format, tracks);
     }
 }

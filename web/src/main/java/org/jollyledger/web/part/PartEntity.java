@@ -1,18 +1,23 @@
 package org.jollyledger.web.part;
 
+import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import java.util.Set;
+import java.util.TreeSet;
 import org.jollyledger.web.file.FileName;
 import org.jspecify.annotations.Nullable;
 
-/** An uploaded part with its bytes, exactly as they came. */
+/** An uploaded part with its bytes, exactly as they came, and the number of the revision that holds. */
 @Entity
 @Table(name = "part")
 class PartEntity {
@@ -42,6 +47,14 @@ class PartEntity {
     private @Nullable Long writtenForId;
     private Instant createdAt = Instant.EPOCH;
     private Instant usedAt = Instant.EPOCH;
+    private int revision = 1;
+    private int lastRevision = 1;
+    private @Nullable Instant removedAt;
+
+    @ElementCollection
+    @CollectionTable(name = "part_label", joinColumns = @JoinColumn(name = "part_id"))
+    @Column(name = "label", nullable = false, length = PartLabels.LONGEST)
+    private Set<String> labels = new TreeSet<>();
 
     protected PartEntity() {}
 
@@ -60,6 +73,58 @@ class PartEntity {
     void writtenFor(long mapId, Instant now) {
         writtenForId = mapId;
         usedAt = now;
+    }
+
+    /** Makes room for a new revision and goes to it. */
+    int nextRevision(int hitCount, long barCount, Instant now) {
+        lastRevision++;
+        goTo(lastRevision, hitCount, barCount, now);
+        return lastRevision;
+    }
+
+    void goTo(int number, int newHitCount, long newBarCount, Instant now) {
+        revision = number;
+        hitCount = newHitCount;
+        barCount = newBarCount;
+        usedAt = now;
+    }
+
+    void rename(String newTitle) {
+        title = newTitle;
+    }
+
+    void label(String label) {
+        labels.add(label);
+    }
+
+    void unlabel(String label) {
+        labels.remove(label);
+    }
+
+    void remove(Instant now) {
+        removedAt = now;
+    }
+
+    void bringBack(Instant now) {
+        removedAt = null;
+        usedAt = now;
+    }
+
+    boolean isRemoved() {
+        return removedAt != null;
+    }
+
+    Set<String> labels() {
+        return new TreeSet<>(labels);
+    }
+
+    /** The revision that holds; 1 is the file as it came. */
+    int revision() {
+        return revision;
+    }
+
+    Instant createdAt() {
+        return createdAt;
     }
 
     long id() {

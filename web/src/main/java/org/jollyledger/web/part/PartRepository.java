@@ -1,9 +1,15 @@
 package org.jollyledger.web.part;
 
+import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.jollyledger.web.part.PartCard.Converted;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Page;
 import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface PartRepository extends JpaRepository<PartEntity, Long> {
@@ -11,11 +17,59 @@ interface PartRepository extends JpaRepository<PartEntity, Long> {
 
     boolean existsBySlug(String slug);
 
+    // Names of nested records stand with a dollar sign, as Hibernate looks for classes.
+    /** What of a part tells whether something made of it is still good. */
+    record Standing(
+            long id, int revision, String title, @Nullable Long writtenForId) {}
+
+    @Query("""
+            select new org.jollyledger.web.part.PartRepository$Standing(p.id, p.revision, p.title, p.writtenForId)
+            from PartEntity p where p.slug = :slug and p.removedAt is null""")
+    Optional<Standing> standing(String slug);
+
     /** Without the bytes, which no list needs. */
     @Query("""
-            select new org.jollyledger.web.part.PartCard(p.slug, p.title, p.fileName, p.sizeInBytes, p.hitCount,
-                p.barCount, m.slug, m.name)
+            select new org.jollyledger.web.part.PartCard(p.id, p.slug, p.title, p.fileName, p.sizeInBytes, p.hitCount,
+                p.barCount, p.revision, m.slug, m.name)
             from PartEntity p left join NoteMapEntity m on m.id = p.writtenForId
+            where p.removedAt is null
+                and (lower(p.title) like :text escape '\\' or lower(p.fileName) like :text escape '\\'
+                    or lower(m.name) like :text escape '\\'
+                    or exists (select 1 from PartEntity q join q.labels l
+                        where q.id = p.id and lower(l) like :text escape '\\'))
+                and (:label = '' or :label member of p.labels)
             order by p.usedAt desc, p.id""")
-    List<PartCard> cards(Pageable page);
+    Page<PartCard> search(String text, String label, Pageable page);
+
+    @Query("""
+            select new org.jollyledger.web.part.PartCard(p.id, p.slug, p.title, p.fileName, p.sizeInBytes, p.hitCount,
+                p.barCount, p.revision, m.slug, m.name)
+            from PartEntity p left join NoteMapEntity m on m.id = p.writtenForId
+            where p.removedAt is not null order by p.removedAt desc, p.id""")
+    List<PartCard> removed(Pageable page);
+
+    /** A label of a part. */
+    record Labelled(long partId, String label) {}
+
+    @Query("""
+            select new org.jollyledger.web.part.PartRepository$Labelled(p.id, l)
+            from PartEntity p join p.labels l where p.id in :ids order by l""")
+    List<Labelled> labels(Collection<Long> ids);
+
+    @Query("select distinct l from PartEntity p join p.labels l where p.removedAt is null order by l")
+    List<String> allLabels();
+
+    /** What parts were converted to, the last one last. */
+    @Query("""
+            select new org.jollyledger.web.part.PartCard$Converted(c.partId, c.id, m.name, c.changedAt)
+            from CrosswalkEntity c join NoteMapEntity m on m.id = c.targetMapId
+            where c.partId in :ids order by c.changedAt, c.id""")
+    List<Converted> conversions(Collection<Long> ids);
+
+    @Query("select p.revision from PartEntity p where p.id = :id")
+    int revision(long id);
+
+    @Modifying
+    @Query("update PartEntity p set p.usedAt = :now where p.id = :id")
+    void use(long id, Instant now);
 }

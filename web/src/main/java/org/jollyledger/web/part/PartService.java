@@ -2,43 +2,102 @@ package org.jollyledger.web.part;
 
 import java.time.Clock;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.Slugs;
+import org.jollyledger.web.part.PartCard.Converted;
+import org.jollyledger.web.part.PartRepository.Labelled;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.RevisionCard;
+import org.springframework.data.domain.Page;
+import org.springframework.data.domain.PageImpl;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Keeps the uploaded parts. */
+/** Keeps the parts and every state they ever had. */
 @Service
 public class PartService {
-    private static final int MOST_LISTED = 500;
+    /** How many parts a page of the list shows. */
+    static final int PAGE_SIZE = 50;
+
+    /** The number of the state in which a part came. */
+    static final int AS_IT_CAME = 1;
+
+    private static final int MOST_REMOVED = 200;
+    private static final int LONGEST_SUMMARY = 240;
+    private static final int LONGEST_TITLE = 120;
 
     private final PartRepository parts;
+    private final PartRevisionRepository revisions;
     private final TransactionTemplate transaction;
     private final Clock clock = Clock.systemUTC();
 
-    PartService(PartRepository parts, TransactionTemplate transaction) {
+    PartService(PartRepository parts, PartRevisionRepository revisions, TransactionTemplate transaction) {
         this.parts = parts;
+        this.revisions = revisions;
         this.transaction = transaction;
     }
 
     /** Parts, those used last first. */
     @Transactional(readOnly = true)
     public List<PartCard> latest(int count) {
-        return parts.cards(PageRequest.of(0, count));
+        return parts.search("%", "", PageRequest.of(0, count)).getContent();
     }
 
+    /**
+     * The parts whose name, file, map or labels have some words in them; pages count from 0.
+     *
+     * @param words "" for all
+     * @param label a label that they must have; "" for any
+     */
     @Transactional(readOnly = true)
-    public List<PartCard> all() {
-        return latest(MOST_LISTED);
+    public Page<PartCard> search(String words, String label, int page) {
+        String text = "%" + words.strip().toLowerCase(Locale.ROOT).replaceAll("([\\\\%_])", "\\\\$1") + "%";
+        Page<PartCard> found = parts.search(text, label, PageRequest.of(Math.max(0, page), PAGE_SIZE));
+        List<Long> ids = found.getContent().stream().map(PartCard::id).toList();
+        Map<Long, List<String>> labels = parts.labels(ids).stream()
+                .collect(Collectors.groupingBy(
+                        Labelled::partId, Collectors.mapping(Labelled::label, Collectors.toList())));
+        Map<Long, Converted> converted = parts.conversions(ids).stream()
+                .collect(Collectors.toMap(Converted::partId, Function.identity(), (earlier, later) -> later));
+        return new PageImpl<>(
+                found.getContent().stream()
+                        .map(card -> card.with(labels.getOrDefault(card.id(), List.of()), converted.get(card.id())))
+                        .toList(),
+                found.getPageable(),
+                found.getTotalElements());
+    }
+
+    /** All labels that parts have. */
+    @Transactional(readOnly = true)
+    public List<String> labels() {
+        return parts.allLabels();
+    }
+
+    /** The labels of a part. */
+    @Transactional(readOnly = true)
+    public Set<String> labels(String slug) {
+        return entity(slug).labels();
+    }
+
+    /** What a part was converted to, the last one last. */
+    @Transactional(readOnly = true)
+    public List<Converted> conversions(long id) {
+        return parts.conversions(List.of(id));
     }
 
     /**
@@ -72,21 +131,42 @@ public class PartService {
     }
 
     /**
-     * The part at an address.
+     * The part at an address, as it is now.
      *
      * @throws Refusal when there is none
      */
     @Transactional(readOnly = true)
     public StoredPart get(String slug) {
-        return stored(parts.findBySlug(slug)
-                .orElseThrow(
-                        () -> Refusal.notFound("There is no part \"" + slug + "\"; look for it on the parts page.")));
+        PartEntity entity = entity(slug);
+        return stored(entity, entity.revision());
     }
 
-    /** The part with a key. */
+    /** A part at one of its revisions. */
+    @Transactional(readOnly = true)
+    public StoredPart get(String slug, int revision) {
+        return stored(entity(slug), revision);
+    }
+
+    /** The part with a key, as it is now. */
     @Transactional(readOnly = true)
     public StoredPart get(long id) {
-        return stored(parts.findById(id).orElseThrow());
+        PartEntity entity = parts.findById(id).orElseThrow();
+        return stored(entity, entity.revision());
+    }
+
+    /** Which part is at an address, and at which revision it stands. */
+    @Transactional(readOnly = true)
+    PartRepository.Standing standing(String slug) {
+        return parts.standing(slug).orElseGet(() -> {
+            PartEntity entity = entity(slug);
+            return new PartRepository.Standing(entity.id(), entity.revision(), entity.title(), entity.writtenForId());
+        });
+    }
+
+    /** The revision at which the part with a key stands. */
+    @Transactional(readOnly = true)
+    public int revision(long id) {
+        return parts.revision(id);
     }
 
     /** Remembers which map a part was written for. */
@@ -95,14 +175,174 @@ public class PartService {
         parts.findById(id).orElseThrow().writtenFor(mapId, clock.instant());
     }
 
-    private static StoredPart stored(PartEntity entity) {
+    /** Remembers that a part was just used. */
+    @Transactional
+    public void use(long id) {
+        parts.use(id, clock.instant());
+    }
+
+    /**
+     * Makes new bytes a part's next revision.
+     *
+     * @param base the revision that they were made from
+     * @param summary what was done, in words
+     * @throws Refusal when the part has changed since
+     */
+    @Transactional
+    public StoredPart change(String slug, int base, String summary, byte[] bytes) {
+        PartEntity entity = entityAt(slug, base);
+        Part drums = DrumChannel.find(read(new FileName(entity.fileName()), bytes), OptionalInt.empty())
+                .part();
+        int number = entity.nextRevision(drums.hitCount(), drums.bars().barCount(), clock.instant());
+        revisions.save(new PartRevisionEntity(
+                entity.id(), number, base, Cut.to(LONGEST_SUMMARY, summary), bytes, clock.instant()));
+        return stored(entity, number);
+    }
+
+    /** Takes the last change back; answers what it was. */
+    @Transactional
+    public Optional<String> undo(String slug, int base) {
+        PartEntity entity = entityAt(slug, base);
+        Optional<PartRevisionEntity> last = revisions.findByPartIdAndNumber(entity.id(), entity.revision());
+        last.flatMap(PartRevisionEntity::parent).ifPresent(parent -> goTo(entity, parent));
+        return last.map(PartRevisionEntity::summary);
+    }
+
+    /** Does again what was taken back last; answers what it was. */
+    @Transactional
+    public Optional<String> redo(String slug, int base) {
+        PartEntity entity = entityAt(slug, base);
+        Optional<PartRevisionEntity> next =
+                revisions.findFirstByPartIdAndParentOrderByNumberDesc(entity.id(), entity.revision());
+        next.ifPresent(revision -> goTo(entity, revision.number()));
+        return next.map(PartRevisionEntity::summary);
+    }
+
+    private void goTo(PartEntity entity, int number) {
+        Part drums = DrumChannel.find(stored(entity, number).file(), OptionalInt.empty())
+                .part();
+        entity.goTo(number, drums.hitCount(), drums.bars().barCount(), clock.instant());
+    }
+
+    /** Makes the part again what it was at one of its revisions. */
+    @Transactional
+    public StoredPart restore(String slug, int base, int number) {
+        byte[] then = stored(entityAt(slug, base), number).file().toBytes();
+        return change(slug, base, "Brought back version " + number, then);
+    }
+
+    /** What can be undone and what can be done again, in words. */
+    public record Steps(Optional<String> undoable, Optional<String> redoable) {}
+
+    /** What can be undone and what can be done again. */
+    @Transactional(readOnly = true)
+    public Steps steps(long id, int revision) {
+        return new Steps(revisions.summary(id, revision), revisions.summaryOfChild(id, revision));
+    }
+
+    /** The revisions of a part, newest first, without the file as it came; pages count from 0. */
+    @Transactional(readOnly = true)
+    public Page<RevisionCard> history(String slug, int page) {
+        return revisions.cards(entity(slug).id(), PageRequest.of(Math.max(0, page), PAGE_SIZE));
+    }
+
+    /** The first state of a part. */
+    @Transactional(readOnly = true)
+    public RevisionCard asItCame(String slug) {
+        return new RevisionCard(AS_IT_CAME, "As it came", entity(slug).createdAt());
+    }
+
+    /** Gives a part another name. */
+    @Transactional
+    public void rename(String slug, String title) {
+        String clean = FileName.of(title).text().strip();
+        if (title.isBlank()) {
+            throw Refusal.incomplete("A part needs a name; type one.");
+        }
+        entity(slug).rename(Cut.to(LONGEST_TITLE, clean));
+    }
+
+    /** Does something with some parts; answers how many there are. */
+    private int each(List<String> slugs, Consumer<PartEntity> what) {
+        slugs.stream().distinct().map(this::entity).forEach(what);
+        return (int) slugs.stream().distinct().count();
+    }
+
+    /** Gives parts labels. */
+    @Transactional
+    public int label(List<String> slugs, String labels) {
+        List<String> wanted = PartLabels.parse(labels);
+        return each(slugs, part -> wanted.forEach(part::label));
+    }
+
+    /** Takes labels from parts. */
+    @Transactional
+    public int unlabel(List<String> slugs, String labels) {
+        List<String> wanted = PartLabels.parse(labels);
+        return each(slugs, part -> wanted.forEach(part::unlabel));
+    }
+
+    /** Takes parts out of the list; they can be brought back. */
+    @Transactional
+    public int remove(List<String> slugs) {
+        return each(slugs, part -> part.remove(clock.instant()));
+    }
+
+    /** Brings removed parts back. */
+    @Transactional
+    public int bringBack(List<String> slugs) {
+        slugs.forEach(
+                slug -> parts.findBySlug(slug).orElseThrow(() -> unknown(slug)).bringBack(clock.instant()));
+        return slugs.size();
+    }
+
+    /** The parts that were removed, the last one first. */
+    @Transactional(readOnly = true)
+    public List<PartCard> removed() {
+        return parts.removed(PageRequest.of(0, MOST_REMOVED));
+    }
+
+    private PartEntity entity(String slug) {
+        PartEntity entity = parts.findBySlug(slug).orElseThrow(() -> unknown(slug));
+        if (entity.isRemoved()) {
+            throw Refusal.notFound(
+                    "The part “" + entity.title() + "” was removed; bring it back from the removed parts.");
+        }
+        return entity;
+    }
+
+    private static Refusal unknown(String slug) {
+        return Refusal.notFound("There is no part \"" + slug + "\"; look for it on the parts page.");
+    }
+
+    private PartEntity entityAt(String slug, int base) {
+        PartEntity entity = entity(slug);
+        if (entity.revision() != base) {
+            throw Refusal.overtaken("This part was changed elsewhere since you opened it; here it is as it stands now,"
+                    + " make your change again.");
+        }
+        return entity;
+    }
+
+    private byte[] content(PartEntity entity, int revision) {
+        return revision == AS_IT_CAME
+                ? entity.content()
+                : revisions
+                        .findByPartIdAndNumber(entity.id(), revision)
+                        .map(PartRevisionEntity::bytes)
+                        .orElseThrow(() -> Refusal.notFound("The part “" + entity.title() + "” has no version "
+                                + revision + "; look into its history."));
+    }
+
+    private StoredPart stored(PartEntity entity, int revision) {
         FileName name = new FileName(entity.fileName());
         return new StoredPart(
                 entity.id(),
                 entity.slug(),
                 entity.title(),
                 name,
-                read(name, entity.content()),
+                read(name, content(entity, revision)),
+                revision,
                 Optional.ofNullable(entity.writtenForId()));
     }
 }

@@ -13,9 +13,7 @@ import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
-import org.jollyledger.core.sound.Articulation;
-import org.jollyledger.core.sound.Family;
-import org.jollyledger.core.sound.Openness;
+import org.jollyledger.core.sheet.Notation;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.part.SheetView.BarLine;
@@ -36,9 +34,6 @@ public final class SheetDrawing {
     private static final int MARGIN = 14;
     private static final int HEAD_ROOM = 20;
     private static final int MOST_GLYPHS = 4_000;
-    private static final int LOUDEST_GHOST = 40;
-    private static final int SOFTEST_ACCENT = 112;
-    private static final double SMALLEST_HEAD = 0.55;
 
     private final Part part;
     private final NoteMap map;
@@ -68,7 +63,8 @@ public final class SheetDrawing {
                         line.note(),
                         line.shortName(),
                         line.name() + ", note " + line.note().label(map.middleC()),
-                        FamilyMark.of(line.sound().family())));
+                        FamilyMark.of(line.sound().family()),
+                        line.sound().code()));
         for (int note = 0; note < played.length; note++) {
             if (played[note] > 0 && !rowOfNote.containsKey(note)) {
                 String label = Note.of(note).label(map.middleC());
@@ -77,14 +73,14 @@ public final class SheetDrawing {
         }
     }
 
-    private void addRow(Note note, String label, String title, FamilyMark family) {
-        Row row = new Row(label, title, family, false, nextY());
+    private void addRow(Note note, String label, String title, FamilyMark family, String sound) {
+        Row row = new Row(label, title, family, sound, false, nextY());
         rows.add(row);
         rowOfNote.put(note.number(), row);
     }
 
     private void addUnlistedRow(Note note, String label) {
-        Row row = new Row(label, "Note " + label + " is not on this map", null, true, nextY());
+        Row row = new Row(label, "Note " + label + " is not on this map", null, "", true, nextY());
         rows.add(row);
         rowOfNote.put(note.number(), row);
     }
@@ -111,7 +107,7 @@ public final class SheetDrawing {
     }
 
     private long firstBar(long wantedBar) {
-        return Math.max(1, Math.min(wantedBar, barCount));
+        return Math.max(times.firstBar(), Math.min(wantedBar, barCount));
     }
 
     private SheetView drawSystems(long wantedBar, int systemCount, Size size) {
@@ -128,11 +124,16 @@ public final class SheetDrawing {
                 first,
                 last,
                 barCount,
-                Math.max(1, first - bars),
+                Math.max(times.firstBar(), first - bars),
                 Math.min(first + bars, barCount),
                 Math.max(0, inView.length - MOST_GLYPHS));
         return new SheetView(
-                List.copyOf(rows), systems, HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + 6, size.width, window);
+                List.copyOf(rows),
+                systems,
+                HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + 6,
+                size.width,
+                window,
+                times.startOfBar(first));
     }
 
     private List<List<Integer>> hitsOfSystems(int[] inView, long first, int systemCount) {
@@ -170,48 +171,16 @@ public final class SheetDrawing {
         Row row = rowOfNote.get(part.note(hit));
         Optional<Line> line = map.lineAt(Note.of(part.note(hit)));
         Optional<Sound> sound = line.map(Line::sound);
-        double size = heads * (SMALLEST_HEAD + (1 - SMALLEST_HEAD) * part.velocity(hit) / 127);
+        Notation notation = Notation.of(sound.map(known -> part.played(known, hit)), part.velocity(hit));
+        double size = heads * notation.size();
         String family = sound.map(known -> "family-" + known.family().code()).orElse("unlisted");
         return new Glyph(
-                sound.map(SheetDrawing::head).orElse("head-cross"),
+                hit,
+                "head-" + notation.head().code(),
                 String.format(Locale.ROOT, "translate(%s %d) scale(%.2f)", x, row.y(), size),
-                marks(sound, part.velocity(hit)),
+                notation.marks().stream().map(mark -> "mark-" + mark.code()).toList(),
                 lost.test(hit) ? family + " lost" : family,
                 title(hit, line, map.middleC()));
-    }
-
-    /** Round heads for drums, crosses for cymbals and hats and for whatever is struck on its rim. */
-    private static String head(Sound sound) {
-        if (sound.family() == Family.CYMBAL || sound.family() == Family.HIHAT || isOnTheRim(sound.articulation())) {
-            return "head-cross";
-        }
-        return sound.family() == Family.PERCUSSION || sound.family() == Family.CONTROL ? "head-diamond" : "head-round";
-    }
-
-    private static boolean isOnTheRim(Articulation articulation) {
-        return switch (articulation) {
-            case SIDE_STICK, RIM, RIM_CLICK -> true;
-            default -> false;
-        };
-    }
-
-    private static List<String> marks(Optional<Sound> sound, int velocity) {
-        List<String> marks = new ArrayList<>();
-        boolean open = sound.flatMap(Sound::openness)
-                .filter(opening -> opening.compareTo(Openness.HALF) >= 0 && opening != Openness.PEDAL)
-                .isPresent();
-        if (open) {
-            marks.add("mark-open");
-        }
-        if (sound.filter(known -> known.articulation() == Articulation.CHOKE).isPresent()) {
-            marks.add("mark-damp");
-        }
-        if (velocity <= LOUDEST_GHOST) {
-            marks.add("mark-ghost");
-        } else if (velocity >= SOFTEST_ACCENT) {
-            marks.add("mark-accent");
-        }
-        return marks;
     }
 
     private String title(int hit, Optional<Line> line, OctaveConvention convention) {

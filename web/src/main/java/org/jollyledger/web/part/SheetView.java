@@ -13,13 +13,19 @@ import org.jspecify.annotations.Nullable;
  * @param height how high a system is
  * @param width how wide a system is
  * @param window which bars are shown
+ * @param firstTick where the first of them begins
  */
-public record SheetView(List<Row> rows, List<SystemView> systems, int height, int width, Window window) {
+public record SheetView(
+        List<Row> rows, List<SystemView> systems, int height, int width, Window window, long firstTick) {
     /** How high a row is. */
     public static final int ROW_HEIGHT = 22;
 
-    /** A row: a line of the map, or a note that the map does not list. */
-    public record Row(String label, String title, @Nullable FamilyMark family, boolean unlisted, int y) {}
+    /**
+     * A row: a line of the map, or a note that the map does not list.
+     *
+     * @param sound the code of its sound; "" for none
+     */
+    public record Row(String label, String title, @Nullable FamilyMark family, String sound, boolean unlisted, int y) {}
 
     /** Some bars side by side. */
     public record SystemView(List<BarLine> bars, List<Double> beats, List<Glyph> glyphs) {}
@@ -30,13 +36,14 @@ public record SheetView(List<Row> rows, List<SystemView> systems, int height, in
     /**
      * A hit.
      *
+     * @param hit its index in the part
      * @param head the symbol of its head
      * @param transform places and scales the head
      * @param marks the symbols around it: open, ghost, accent, damp
      * @param classes how it is coloured
      * @param title what it is, in words
      */
-    public record Glyph(String head, String transform, List<String> marks, String classes, String title) {}
+    public record Glyph(int hit, String head, String transform, List<String> marks, String classes, String title) {}
 
     /**
      * The bars shown, of all that there are; from 1.
@@ -45,7 +52,7 @@ public record SheetView(List<Row> rows, List<SystemView> systems, int height, in
      */
     public record Window(long first, long last, long barCount, long previous, long next, int omitted) {
         public boolean hasPrevious() {
-            return first > 1;
+            return previous < first;
         }
 
         public boolean hasNext() {

@@ -12,7 +12,14 @@ import org.jollyledger.web.file.FileName;
  * @param title its name for people
  * @param fileName the name it was uploaded under
  * @param file its MIDI file
+ * @param revision which of its states this is; 1 is the file as it came
  * @param writtenForId the key of the map it was written for, when that is known
  */
 public record StoredPart(
-        long id, String slug, String title, FileName fileName, MidiFile file, Optional<Long> writtenForId) {}
+        long id,
+        String slug,
+        String title,
+        FileName fileName,
+        MidiFile file,
+        int revision,
+        Optional<Long> writtenForId) {}

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import org.jollyledger.core.exchange.DocumentException;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
@@ -23,9 +24,10 @@ public final class Refusals {
 
     private Refusals() {}
 
-    /** Whether a request comes from a program rather than from a page. */
+    /** Whether a request comes from a program, or from a page's script that reads JSON, rather than from a page. */
     static boolean isForPrograms(HttpServletRequest request) {
-        return request.getRequestURI().startsWith("/api/");
+        return request.getRequestURI().startsWith("/api/")
+                || MediaType.APPLICATION_JSON_VALUE.equals(request.getHeader(HttpHeaders.ACCEPT));
     }
 
     /** Refuses a request before it reaches a controller. */

@@ -4,13 +4,12 @@ import jakarta.persistence.Column;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
-import jakarta.persistence.Lob;
 import jakarta.persistence.MappedSuperclass;
 import java.time.Instant;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** One state of something, as a document. Never changed; undoing goes to its parent. */
+/** One state of something. Never changed; undoing goes to its parent. */
 @MappedSuperclass
 public abstract class Revision {
     @Id
@@ -23,19 +22,14 @@ public abstract class Revision {
     @Column(nullable = false, length = 500)
     private String summary = "";
 
-    @Lob
-    @Column(nullable = false)
-    private String document = "";
-
     private Instant createdAt = Instant.EPOCH;
 
     protected Revision() {}
 
-    protected Revision(int number, @Nullable Integer parent, String summary, String document, Instant createdAt) {
+    protected Revision(int number, @Nullable Integer parent, String summary, Instant createdAt) {
         this.number = number;
         this.parent = parent;
         this.summary = summary;
-        this.document = document;
         this.createdAt = createdAt;
     }
 
@@ -56,9 +50,5 @@ public abstract class Revision {
 
     public Instant createdAt() {
         return createdAt;
-    }
-
-    public String document() {
-        return document;
     }
 }

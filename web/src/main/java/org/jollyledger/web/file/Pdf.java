@@ -1,0 +1,82 @@
+package org.jollyledger.web.file;
+
+import com.openhtmltopdf.pdfboxout.PDFontSupplier;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
+import com.openhtmltopdf.util.XRLog;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.thymeleaf.ITemplateEngine;
+import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.SpringTemplateEngine;
+import org.thymeleaf.templatemode.TemplateMode;
+import org.thymeleaf.templateresolver.ClassLoaderTemplateResolver;
+
+/** Pages of HTML as PDF, with the fonts that ship with the application. */
+public final class Pdf {
+    private static final ITemplateEngine TEMPLATES = templates();
+    private static final String SANS = "DejaVu Sans Condensed";
+    private static final String SERIF = "DejaVu Serif";
+
+    static {
+        XRLog.setLoggingEnabled(false);
+    }
+
+    private Pdf() {}
+
+    private static ITemplateEngine templates() {
+        ClassLoaderTemplateResolver resolver = new ClassLoaderTemplateResolver();
+        resolver.setPrefix("templates/");
+        resolver.setSuffix(".html");
+        resolver.setTemplateMode(TemplateMode.XML);
+        SpringTemplateEngine engine = new SpringTemplateEngine();
+        engine.setTemplateResolver(resolver);
+        return engine;
+    }
+
+    /**
+     * Prints a template.
+     *
+     * @param template the name of a template that is well-formed XML
+     * @param variables what stands in it
+     */
+    public static byte[] write(String template, Map<String, Object> variables) {
+        String html = TEMPLATES.process(template, new Context(Locale.ROOT, variables));
+        ByteArrayOutputStream pdf = new ByteArrayOutputStream();
+        try (PDDocument document = new PDDocument()) {
+            new PdfRendererBuilder()
+                    .usePDDocument(document)
+                    .useFont(font(document, "DejaVuSansCondensed.ttf"), SANS, 400, null, true)
+                    .useFont(font(document, "DejaVuSansCondensed-Bold.ttf"), SANS, 700, null, true)
+                    .useFont(font(document, "DejaVuSerif.ttf"), SERIF, 400, null, true)
+                    .useSVGDrawer(new BatikSVGDrawer())
+                    // Nothing is fetched, whatever a name may hold.
+                    .useUriResolver((base, uri) -> null)
+                    .withHtmlContent(html, null)
+                    .toStream(pdf)
+                    .run();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return pdf.toByteArray();
+    }
+
+    /** Without ligatures, so that names can be searched for and copied out as they are written. */
+    private static PDFontSupplier font(PDDocument document, String file) throws IOException {
+        try (InputStream stream = Objects.requireNonNull(Pdf.class.getResourceAsStream("/print-fonts/" + file), file)) {
+            TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(stream));
+            font.setEnableGsub(false);
+            return new PDFontSupplier(PDType0Font.load(document, font, true));
+        }
+    }
+}

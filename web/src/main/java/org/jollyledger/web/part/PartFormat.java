@@ -1,0 +1,98 @@
+package org.jollyledger.web.part;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jollyledger.core.exchange.HitRows;
+import org.jollyledger.core.exchange.MusicXml;
+import org.jollyledger.core.exchange.SheetSvg;
+import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.web.file.Pdf;
+import org.jollyledger.web.problem.Refusal;
+
+/** The ways in which a part goes out besides as a MIDI file. */
+public enum PartFormat {
+    MUSICXML(
+            "application/vnd.recordare.musicxml+xml",
+            ".musicxml",
+            "score as MusicXML",
+            open -> utf8(MusicXml.write(open.sheet(), open.part().title()))),
+    PDF(
+            "application/pdf",
+            ".pdf",
+            "sheet as PDF",
+            open -> Pdf.write(
+                    "part/sheet-pdf",
+                    Map.of("pages", SheetSvg.pages(open.sheet(), open.part().title())))),
+    SVG(
+            "image/svg+xml",
+            ".svg",
+            "sheet as SVG",
+            open -> utf8(SheetSvg.write(open.sheet(), open.part().title()))),
+    CSV("text/csv", ".csv", "hits as CSV", open -> utf8(hits(open.sheet())));
+
+    private final String mediaType;
+    private final String ending;
+    private final String words;
+    private final Function<SheetDesk.Open, byte[]> writer;
+
+    PartFormat(String mediaType, String ending, String words, Function<SheetDesk.Open, byte[]> writer) {
+        this.mediaType = mediaType;
+        this.ending = ending;
+        this.words = words;
+        this.writer = writer;
+    }
+
+    private static byte[] utf8(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static String hits(Sheet sheet) {
+        return HitRows.write(sheet.part(), sheet.map());
+    }
+
+    /**
+     * The format with a code such as "musicxml".
+     *
+     * @throws Refusal when there is none
+     */
+    public static PartFormat parse(String code) {
+        return Arrays.stream(values())
+                .filter(format -> format.code().equals(code))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notFound("There is no format \"" + code + "\"; use midi, "
+                        + Arrays.stream(values()).map(PartFormat::code).collect(Collectors.joining(", ")) + "."));
+    }
+
+    public String code() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    public String mediaType() {
+        return mediaType;
+    }
+
+    public String ending() {
+        return ending;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /**
+     * Writes a part on a map.
+     *
+     * @throws Refusal when it is too long for the format
+     */
+    public byte[] write(SheetDesk.Open open) {
+        try {
+            return writer.apply(open);
+        } catch (IllegalArgumentException e) {
+            throw Refusal.unreadable(String.valueOf(e.getMessage()));
+        }
+    }
+}

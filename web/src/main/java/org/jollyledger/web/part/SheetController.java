@@ -1,0 +1,209 @@
+package org.jollyledger.web.part;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.jollyledger.core.part.Grid;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.sheet.HitFacts;
+import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.core.sheet.Sheet.Way;
+import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What the page of a part asks for while it is looked at, played and edited. */
+@RestController
+@RequestMapping("/parts/{slug}")
+class SheetController {
+    private static final int MOST_COLUMNS = 4_000;
+    private static final int MOST_SUGGESTIONS = 3;
+
+    /**
+     * A hit that was chosen.
+     *
+     * @param tick where it stands
+     * @param row its row; -1 when it is not shown
+     * @param suggestions lines to which it could go, when it plays nothing on the map
+     */
+    record Chosen(HitFacts facts, String words, long tick, int row, int note, List<Suggestion> suggestions) {}
+
+    /** A line to which a hit that plays nothing could go, and why. */
+    record Suggestion(int note, String name, String reason) {}
+
+    /** Hits that were chosen by a description. */
+    record Choice(String hits, int count, String words) {}
+
+    /** What came of a change, and how the part stands now. */
+    record Edited(String message, String hits, SheetState state) {}
+
+    private final SheetDesk desk;
+    private final PartService parts;
+    private final HitEditing editing;
+    private final BetterLines betterLines;
+
+    SheetController(SheetDesk desk, PartService parts, HitEditing editing, BetterLines betterLines) {
+        this.desk = desk;
+        this.parts = parts;
+        this.editing = editing;
+        this.betterLines = betterLines;
+    }
+
+    private SheetState state(SheetDesk.Open open) {
+        return SheetState.of(
+                open,
+                betterLines.written(open),
+                parts.steps(open.part().id(), open.part().revision()));
+    }
+
+    @GetMapping("/state")
+    SheetState state(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(required = false) @Nullable String rows) {
+        return state(desk.open(slug, map, rows));
+    }
+
+    @GetMapping("/stretch")
+    StretchView stretch(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(required = false) @Nullable String rows,
+            @RequestParam long from,
+            @RequestParam long to,
+            @RequestParam(defaultValue = "4") int grid,
+            @RequestParam(defaultValue = "600") int columns) {
+        SheetDesk.Open open = desk.open(slug, map, rows);
+        int pieces = Math.max(1, Math.min(MOST_COLUMNS, columns));
+        return StretchView.of(
+                open.part().revision(), open.sheet().between(from, to, new Grid(Math.max(1, grid)), pieces));
+    }
+
+    @GetMapping("/schedule")
+    ScheduleView schedule(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(defaultValue = "0") long from,
+            @RequestParam(required = false) @Nullable Long to) {
+        SheetDesk.Open open = desk.open(slug, map, null);
+        long end = to == null ? open.sheet().endTick() : to;
+        return ScheduleView.of(desk.schedule(open), Math.max(0, from), end);
+    }
+
+    @GetMapping("/instrument")
+    ScheduleView.Instrument instrument(
+            @PathVariable String slug, @RequestParam(required = false) @Nullable String map) {
+        return ScheduleView.Instrument.of(
+                desk.schedule(desk.open(slug, map, null)).voices());
+    }
+
+    /** Where a bar begins. */
+    record BarStart(long bar, long tick) {}
+
+    @GetMapping("/bar")
+    BarStart bar(
+            @PathVariable String slug, @RequestParam long bar, @RequestParam(required = false) @Nullable String map) {
+        Sheet sheet = desk.open(slug, map, null).sheet();
+        long last = Math.max(1, sheet.part().bars().barCount());
+        long there = Math.max(sheet.times().firstBar(), Math.min(bar, last));
+        return new BarStart(there, sheet.times().startOfBar(there));
+    }
+
+    /** A hit, or the one to which a walk from it leads. */
+    @GetMapping("/hits/{hit}")
+    Chosen hit(
+            @PathVariable String slug,
+            @PathVariable int hit,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(required = false) @Nullable String rows,
+            @RequestParam(required = false) @Nullable String way) {
+        SheetDesk.Open open = desk.open(slug, map, rows);
+        Part part = open.sheet().part();
+        if (hit < 0 || hit >= part.hitCount()) {
+            throw Refusal.notFound(
+                    "There is no hit " + hit + "; the part has " + part.hitCount() + ", counted from 0.");
+        }
+        return chosen(open, way == null ? hit : open.sheet().walk(hit, parse(way)));
+    }
+
+    /** The first hit at or behind a tick. */
+    @GetMapping("/hits")
+    Optional<Chosen> first(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(required = false) @Nullable String rows,
+            @RequestParam(defaultValue = "0") long from,
+            @RequestParam(required = false) @Nullable String way) {
+        SheetDesk.Open open = desk.open(slug, map, rows);
+        int hit = open.sheet().firstFrom(from);
+        if (hit == Part.NONE) {
+            return Optional.empty();
+        }
+        boolean stays =
+                way == null || parse(way) == Way.NEXT_SILENT && open.sheet().playsNothing(hit);
+        return Optional.of(chosen(open, stays ? hit : open.sheet().walk(hit, parse(way))));
+    }
+
+    private static Way parse(String way) {
+        return Arrays.stream(Way.values())
+                .filter(known ->
+                        known.name().toLowerCase(Locale.ROOT).replace('_', '-').equals(way))
+                .findFirst()
+                .orElseThrow(() -> Refusal.unreadable("There is no way \"" + way
+                        + "\"; walk left, right, up, down, next-silent or previous-silent."));
+    }
+
+    private Chosen chosen(SheetDesk.Open open, int hit) {
+        Sheet sheet = open.sheet();
+        HitFacts facts = HitFacts.of(sheet, hit);
+        return new Chosen(
+                facts,
+                facts.words(),
+                sheet.part().tick(hit),
+                sheet.rowOf(sheet.part().note(hit)),
+                sheet.part().note(hit),
+                sheet.playsNothing(hit) ? betterLines.suggest(open, hit, MOST_SUGGESTIONS) : List.of());
+    }
+
+    /** The hits that a description, or a frame on the sheet, holds. */
+    @PostMapping("/choice")
+    Choice choose(@PathVariable String slug, @RequestBody HitEdit wanted) {
+        SheetDesk.Open open = desk.open(slug, wanted.map(), wanted.rows());
+        int[] hits;
+        try {
+            hits = wanted.where() == null
+                    ? HitEditing.hits(open.sheet(), wanted)
+                    : wanted.where().query().find(open.sheet().part());
+        } catch (IllegalArgumentException e) {
+            throw Refusal.unreadable(String.valueOf(e.getMessage()));
+        }
+        String words = hits.length == 0 ? "No hits are so." : HitEditing.words(open.sheet(), hits) + " chosen.";
+        return new Choice(HitSet.format(hits), hits.length, words);
+    }
+
+    @PostMapping("/edits")
+    Edited edit(@PathVariable String slug, @RequestBody HitEdit wanted) {
+        return edited(slug, wanted, editing.edit(slug, wanted));
+    }
+
+    @PostMapping("/undo")
+    Edited undo(@PathVariable String slug, @RequestBody HitEdit at) {
+        return edited(slug, at, editing.step(slug, at.base() == null ? 0 : at.base(), false));
+    }
+
+    @PostMapping("/redo")
+    Edited redo(@PathVariable String slug, @RequestBody HitEdit at) {
+        return edited(slug, at, editing.step(slug, at.base() == null ? 0 : at.base(), true));
+    }
+
+    private Edited edited(String slug, HitEdit wanted, HitEditing.Done done) {
+        return new Edited(done.message(), done.hits(), state(desk.open(slug, wanted.map(), wanted.rows())));
+    }
+}

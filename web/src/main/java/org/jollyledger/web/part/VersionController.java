@@ -1,0 +1,135 @@
+package org.jollyledger.web.part;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import java.util.Optional;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.PartComparison;
+import org.jollyledger.core.part.PartComparison.Change;
+import org.jollyledger.core.part.PartComparison.Hit;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.web.file.Download;
+import org.jollyledger.web.revision.RevisionCard;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Page;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** What a part was, and what differs. */
+@Controller
+class VersionController {
+    private static final DateTimeFormatter TIME =
+            DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm:ss", Locale.UK).withZone(ZoneId.systemDefault());
+    private static final int MOST_CHANGES = 1_000;
+
+    /** A version as a list shows it. */
+    public record VersionRow(int number, String summary, String time, boolean current) {
+        static VersionRow of(RevisionCard card, int current) {
+            return new VersionRow(card.number(), card.summary(), time(card.createdAt()), card.number() == current);
+        }
+
+        private static String time(Instant instant) {
+            return TIME.format(instant);
+        }
+    }
+
+    /** A hit that differs. */
+    public record ChangeRow(String place, String kind, String before, String after) {}
+
+    private final PartService parts;
+    private final SheetDesk desk;
+
+    VersionController(PartService parts, SheetDesk desk) {
+        this.parts = parts;
+        this.desk = desk;
+    }
+
+    @GetMapping("/parts/{slug}/history")
+    String history(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(defaultValue = "0") int page,
+            Model model) {
+        StoredPart part = parts.get(slug);
+        Page<VersionRow> versions = parts.history(slug, page).map(card -> VersionRow.of(card, part.revision()));
+        model.addAttribute("part", part);
+        model.addAttribute("map", map == null ? "" : map);
+        model.addAttribute("versions", versions);
+        model.addAttribute("first", VersionRow.of(parts.asItCame(slug), part.revision()));
+        return "part/history";
+    }
+
+    @GetMapping("/parts/{slug}/comparison")
+    String compare(
+            @PathVariable String slug,
+            @RequestParam(defaultValue = "1") int a,
+            @RequestParam(required = false) @Nullable Integer b,
+            @RequestParam(required = false) @Nullable String map,
+            Model model) {
+        SheetDesk.Open open = desk.open(slug, map, null);
+        NoteMap names = open.map().map();
+        int later = b == null ? open.part().revision() : b;
+        PartComparison comparison = PartComparison.between(drums(slug, a, names), drums(slug, later, names));
+        model.addAttribute("part", open.part());
+        model.addAttribute("map", open.map());
+        model.addAttribute("a", a);
+        model.addAttribute("b", later);
+        model.addAttribute("same", comparison.same());
+        model.addAttribute("count", comparison.changes().size());
+        model.addAttribute(
+                "changes",
+                comparison.changes().stream()
+                        .limit(MOST_CHANGES)
+                        .map(change -> row(change, names))
+                        .toList());
+        return "part/comparison";
+    }
+
+    private Part drums(String slug, int revision, NoteMap map) {
+        return DrumChannel.find(parts.get(slug, revision).file(), map.channel()).part();
+    }
+
+    private static ChangeRow row(Change change, NoteMap map) {
+        Hit either = change.before().or(change::after).orElseThrow();
+        return new ChangeRow(
+                either.place().words(), change.kind().words(), words(change.before(), map), words(change.after(), map));
+    }
+
+    private static String words(Optional<Hit> hit, NoteMap map) {
+        return hit.map(there -> {
+                    Note note = Note.of(there.note());
+                    String name = map.lineAt(note).map(Line::name).orElse("plays nothing");
+                    return name + ", " + note.label(map.middleC()) + ", velocity " + there.velocity() + ", tick "
+                            + there.tick();
+                })
+                .orElse("");
+    }
+
+    @PostMapping("/parts/{slug}/restorations")
+    String restore(
+            @PathVariable String slug, @RequestParam int base, @RequestParam int number, RedirectAttributes redirect) {
+        parts.restore(slug, base, number);
+        redirect.addFlashAttribute("message", "Brought back version " + number + ". Undo takes it away again.");
+        redirect.addAttribute("slug", slug);
+        return "redirect:/parts/{slug}";
+    }
+
+    @GetMapping("/parts/{slug}/versions/{number}/file")
+    ResponseEntity<byte[]> file(@PathVariable String slug, @PathVariable int number) {
+        StoredPart part = parts.get(slug, number);
+        return Download.midi(
+                part.fileName().madeFor("version " + number, ".mid"),
+                part.file().toBytes());
+    }
+}

@@ -1,0 +1,109 @@
+// The hit one stands on, and the hits that are chosen.
+
+import { sound } from "./instrument.js";
+import { redraw } from "./sheet-drawing.js";
+import { desk, element, find, model, names } from "./sheet-model.js";
+import { ask, parseHits, say, send } from "./sheet-server.js";
+import { reveal } from "./sheet-view.js";
+
+export const showCurrent = () => {
+  const box = find("hit");
+  box.hidden = model.current === null;
+  find("no-hit").hidden = model.current !== null;
+  if (model.current === null) {
+    redraw();
+    return;
+  }
+  find("hit-name").textContent = model.current.facts.name;
+  find("facts").replaceChildren(
+    ...model.current.facts.facts.map((fact) => element("div", {}, element("dt", {}, fact.name), element("dd", {}, fact.value))),
+  );
+  const list = find("suggestions");
+  list.replaceChildren(
+    ...model.current.suggestions.map((line, at) => {
+      const button = element("button", { type: "button", class: "way-button", "data-suggest": line.note }, element("span", {}, `Move to ${line.name}`), element("kbd", {}, String(at + 1)), element("span", { class: "faint" }, line.reason));
+      return element("li", {}, button);
+    }),
+  );
+  find("silent").hidden = !(model.current.row >= 0 && model.state.rows[model.current.row]?.lost);
+  find("velocity").value = velocityOf(model.current) ?? "";
+  redraw();
+};
+
+const velocityOf = (one) => one.facts.facts.find((fact) => fact.name === "Velocity")?.value.split(",")[0];
+
+export const showChosen = (words) => {
+  const count = model.chosen.size;
+  find("chosen").textContent = count === 0 ? "No hit is chosen." : (words ?? (count === 1 ? "1 hit is chosen." : `${count} hits are chosen.`));
+  for (const button of desk.querySelectorAll("[data-needs-hits]")) {
+    button.disabled = count === 0;
+  }
+  redraw();
+};
+
+export const choose = (one, { add = false, speak = true } = {}) => {
+  if (!one) {
+    return;
+  }
+  model.current = one;
+  if (!add) {
+    model.chosen = new Set();
+  }
+  model.chosen.add(one.facts.hit);
+  reveal(one.tick);
+  showCurrent();
+  showChosen();
+  if (speak) {
+    find("spoken").textContent = one.words;
+  }
+  const row = names.children[one.row];
+  row?.scrollIntoView({ block: "nearest" });
+};
+
+let walking = Promise.resolve();
+
+// Steps wait for each other: each goes on from where the one before it came to.
+export const walk = (way, add) => {
+  walking = walking.then(() => stepTo(way, add));
+  return walking;
+};
+
+const stepTo = async (way, add) => {
+  const one = model.current
+    ? await ask(`hits/${model.current.facts.hit}`, { way })
+    : await ask("hits", { from: Math.round(model.view.from), way: way.endsWith("silent") ? way : undefined });
+  choose(one, { add });
+  if (one) {
+    hearRow(one.row);
+  }
+};
+
+export const hearRow = (row) => {
+  const code = model.state.rows[row]?.sound;
+  if (code && !model.transport.player.playing) {
+    sound(code);
+  }
+};
+
+export const chooseWhere = async (where, { add = false, words } = {}) => {
+  const found = await send("choice", { where });
+  if (!found) {
+    return;
+  }
+  const hits = parseHits(found.hits);
+  model.chosen = add ? new Set([...model.chosen, ...hits]) : hits;
+  showChosen(words ?? found.words);
+  say(found.words);
+  if (hits.size > 0) {
+    const first = Math.min(...(hits.size > 1000 ? [...hits].slice(0, 1) : hits));
+    model.current = await ask(`hits/${first}`);
+    showCurrent();
+  }
+};
+
+export const clear = () => {
+  model.current = null;
+  model.chosen = new Set();
+  showCurrent();
+  showChosen();
+};
