@@ -3,7 +3,7 @@
 import { sound } from "./instrument.js";
 import { redraw } from "./sheet-drawing.js";
 import { desk, element, find, model, names } from "./sheet-model.js";
-import { ask, parseHits, say, send } from "./sheet-server.js";
+import { ask, inTurn, parseHits, say, send } from "./sheet-server.js";
 import { reveal } from "./sheet-view.js";
 
 export const showCurrent = () => {
@@ -41,7 +41,7 @@ export const showChosen = (words) => {
   redraw();
 };
 
-export const choose = (one, { add = false, speak = true } = {}) => {
+const choose = (one, { add = false, speak = true } = {}) => {
   if (!one) {
     return;
   }
@@ -60,13 +60,14 @@ export const choose = (one, { add = false, speak = true } = {}) => {
   row?.scrollIntoView({ block: "nearest" });
 };
 
-let walking = Promise.resolve();
+export const walk = (way, add) => inTurn(() => stepTo(way, add));
 
-// Steps wait for each other: each goes on from where the one before it came to.
-export const walk = (way, add) => {
-  walking = walking.then(() => stepTo(way, add));
-  return walking;
-};
+// The hit that was pointed at.
+export const chooseHit = (hit, add) =>
+  inTurn(async () => {
+    choose(await ask(`hits/${hit}`), { add });
+    hearRow(model.current?.row);
+  });
 
 const stepTo = async (way, add) => {
   const one = model.current
@@ -78,14 +79,16 @@ const stepTo = async (way, add) => {
   }
 };
 
-export const hearRow = (row) => {
+const hearRow = (row) => {
   const code = model.state.rows[row]?.sound;
   if (code && !model.transport.player.playing) {
     sound(code);
   }
 };
 
-export const chooseWhere = async (where, { add = false, words } = {}) => {
+export const chooseWhere = (where, how = {}) => inTurn(() => chooseAll(where, how));
+
+const chooseAll = async (where, { add = false, words } = {}) => {
   const found = await send("choice", { where });
   if (!found) {
     return;

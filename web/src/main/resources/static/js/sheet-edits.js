@@ -3,14 +3,11 @@
 import { clear, showChosen, showCurrent } from "./sheet-choice.js";
 import { drawNames, drawOverview, redraw } from "./sheet-drawing.js";
 import { element, find, model } from "./sheet-model.js";
-import { ask, formatHits, parseHits, say, send } from "./sheet-server.js";
+import { ask, formatHits, inTurn, parseHits, say, send } from "./sheet-server.js";
 import { fetchStretch, reveal, showZoom } from "./sheet-view.js";
 
-let changing = Promise.resolve();
-
-// Changes wait for each other: each is made on the revision that the one before it left.
-export const change = (make) => {
-  changing = changing.then(async () => {
+export const change = (make) =>
+  inTurn(async () => {
     const wanted = make();
     if (!wanted) {
       return;
@@ -20,8 +17,6 @@ export const change = (make) => {
       await take(done);
     }
   });
-  return changing;
-};
 
 // What stands where comes together with the rows it stands in.
 const take = async (done) => {

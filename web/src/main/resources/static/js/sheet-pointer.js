@@ -1,11 +1,10 @@
 // What mouse and finger do on the sheet.
 
-import { choose, chooseWhere, clear, hearRow } from "./sheet-choice.js";
+import { chooseHit, chooseWhere, clear } from "./sheet-choice.js";
 import { redraw } from "./sheet-drawing.js";
 import { change, edit } from "./sheet-edits.js";
 import { setLoop } from "./sheet-hearing.js";
 import { PAD, ROW, board, find, gridLines, model, names, overview, ruler, scale, staff, x, y } from "./sheet-model.js";
-import { ask } from "./sheet-server.js";
 import { goTo, zoomTo } from "./sheet-view.js";
 
 const NS = "http://www.w3.org/2000/svg";
@@ -70,8 +69,7 @@ const drop = async () => {
       model.head = start.tick;
       redraw();
     } else {
-      choose(await ask(`hits/${hit}`), { add });
-      hearRow(model.current?.row);
+      await chooseHit(hit, add);
     }
     return;
   }

@@ -31,6 +31,14 @@ const answer = async (response) => {
   return body;
 };
 
+let turn = Promise.resolve();
+
+// What is asked for waits for what was asked before: keys may be faster than answers, and nothing overtakes anything.
+export const inTurn = (work) => {
+  turn = turn.then(work).catch((error) => say(error.message, true));
+  return turn;
+};
+
 export const ask = async (path, parameters) => {
   try {
     return await answer(await fetch(address(path, parameters), { headers: { Accept: "application/json" } }));

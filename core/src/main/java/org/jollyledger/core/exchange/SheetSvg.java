@@ -4,6 +4,7 @@ import java.io.StringWriter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.LongToDoubleFunction;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
@@ -32,6 +33,12 @@ public final class SheetSvg {
     private static final int ROW = 15;
     private static final int GAP = 16;
     private static final int BARS = 4;
+    /** Room at both ends of a system, so that no head is cut. */
+    private static final int PAD = 7;
+
+    /** Behind the number of the bar and its time signature. */
+    private static final int TEMPO_ROOM = 34;
+
     private static final int MOST_PAGES = 300;
     private static final double HEADS = 0.72;
     private static final int MOST_LETTERS = 20;
@@ -192,36 +199,37 @@ public final class SheetSvg {
 
     private void draw(BarsInRow system, int top) throws XMLStreamException {
         long from = system.stretch.from();
-        double scale = (PAGE_WIDTH - 2.0 * MARGIN - NAMES)
-                / Math.max(1, sheet.times().startOfBar(system.firstBar + BARS) - from);
+        long to = sheet.times().startOfBar(system.firstBar + BARS);
         int left = MARGIN + NAMES;
+        int right = PAGE_WIDTH - MARGIN;
+        double scale = (right - left - 2.0 * PAD) / Math.max(1, to - from);
+        LongToDoubleFunction x = tick -> left + PAD + (tick - from) * scale;
         int bottom = top + RULER + system.rows.size() * ROW;
         for (int i = 0; i < system.rows.size(); i++) {
             SheetRow row = sheet.rows().get(system.rows.get(i));
             double y = top + RULER + (i + 0.5) * ROW;
-            line(left, y, PAGE_WIDTH - MARGIN, y, RULE, 0.6);
+            line(left, y, right, y, RULE, 0.6);
             text(MARGIN, y + 3, 8, false, row.playsNothing() ? RED : INK, name(row));
         }
         for (long beat : system.stretch.beats()) {
-            line(left + (beat - from) * scale, top + RULER, left + (beat - from) * scale, bottom, RULE, 0.4);
+            line(x.applyAsDouble(beat), top + RULER, x.applyAsDouble(beat), bottom, RULE, 0.4);
         }
         for (Sheet.BarLine bar : system.stretch.bars()) {
-            double x = left + (bar.tick() - from) * scale;
-            line(x, top + RULER - 8, x, bottom, INK, 0.7);
-            text(
-                    x + 2,
-                    top + RULER - 3,
-                    7,
-                    false,
-                    FAINT,
-                    bar.number() + (bar.signature().isEmpty() ? "" : "  " + bar.signature()));
+            String number = bar.number() + (bar.signature().isEmpty() ? "" : "   " + bar.signature());
+            line(x.applyAsDouble(bar.tick()), top + RULER - 8, x.applyAsDouble(bar.tick()), bottom, INK, 0.7);
+            text(x.applyAsDouble(bar.tick()) + 2, top + RULER - 3, 7, false, FAINT, number);
         }
+        line(x.applyAsDouble(to), top + RULER - 8, x.applyAsDouble(to), bottom, INK, 0.7);
         for (Caption caption : system.stretch.captions()) {
-            text(left + (caption.tick() - from) * scale, top + 9, 7.5, true, INK, caption.text());
+            text(x.applyAsDouble(caption.tick()) + 2, top + 9, 7.5, true, INK, caption.text());
+        }
+        for (Sheet.TempoMark tempo : system.stretch.tempos()) {
+            String words = "\u2669 = " + Math.round(tempo.quartersPerMinute());
+            text(x.applyAsDouble(tempo.tick()) + TEMPO_ROOM, top + RULER - 3, 7, false, FAINT, words);
         }
         for (Glyph glyph : system.stretch.glyphs()) {
             double y = top + RULER + (system.rows.indexOf(glyph.row()) + 0.5) * ROW;
-            glyph(glyph, left + 6 + (glyph.tick() - from) * scale, y);
+            glyph(glyph, x.applyAsDouble(glyph.tick()), y);
         }
     }
 

@@ -218,7 +218,9 @@ public final class Voices {
     }
 
     private static List<Layer> crash(Sound sound) {
-        return cymbal(sound, 330 * higher(sound.number()), 3_000, 1.75, 0.62);
+        double brighter = Math.pow(1.24, sound.number() - 1);
+        double decay = 1.75 * Math.pow(0.85, sound.number() - 1);
+        return cymbal(sound, 330 * brighter, 3_000 * brighter, decay, 0.62);
     }
 
     private static List<Layer> cymbal(Sound sound, double hertz, double edgeHertz, double decay, double gain) {
