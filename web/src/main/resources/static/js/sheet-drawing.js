@@ -1,6 +1,7 @@
 // Draws what the server has worked out.
 
-import { PAD, ROW, RULER, element, find, model, names, overview, ruler, scale, staff, x, y } from "./sheet-model.js";
+import { PAD, ROW, RULER, desk, element, find, model, names, overview, ruler, scale, staff, x, y } from "./sheet-model.js";
+import { covers } from "./sheet-view.js";
 
 // Strokes nearer than this would stand upon each other; a small note stands so far before its stroke.
 const NEAR = 11;
@@ -166,6 +167,9 @@ export const draw = () => {
     (model.stretch.crowdTicks > 0 ? drawCrowds() : drawGlyphs(low, high)) +
     now;
   drawWindow();
+  if (covers()) {
+    desk.dataset.shown = Math.round(model.view.from);
+  }
   const bar = find("bar");
   if (bar !== document.activeElement) {
     bar.value = model.stretch.bars.findLast((line) => line.tick <= model.view.from + 1)?.number ?? bar.value;

@@ -4,7 +4,7 @@ import { clear, showChosen, showCurrent } from "./sheet-choice.js";
 import { drawNames, drawOverview, redraw } from "./sheet-drawing.js";
 import { element, find, model } from "./sheet-model.js";
 import { ask, formatHits, inTurn, parseHits, say, send } from "./sheet-server.js";
-import { fetchStretch, reveal, showZoom } from "./sheet-view.js";
+import { fetchStretch, reveal, showZoom, takeStretch } from "./sheet-view.js";
 
 export const change = (make) =>
   inTurn(async () => {
@@ -26,7 +26,7 @@ const take = async (done) => {
     return;
   }
   model.state = done.state;
-  model.stretch = found;
+  takeStretch(found, model.view.span);
   model.view.from = from;
   say(done.message);
   model.chosen = parseHits(done.hits);
@@ -57,7 +57,7 @@ export const renew = async () => {
   const there = found && (await fetchStretch(model.view.from));
   if (there) {
     model.state = found;
-    model.stretch = there;
+    takeStretch(there, model.view.span);
     clear();
     showState();
   }

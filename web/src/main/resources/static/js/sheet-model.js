@@ -17,6 +17,8 @@ export const lines = readJson("sheet-lines");
 export const model = {
   state: readJson("sheet-state"),
   stretch: readJson("sheet-stretch"),
+  // How much was in view when it was asked for.
+  stretchSpan: Number(desk.dataset.span),
   // The first tick in view, and how many there are.
   view: { from: 0, span: 1920 },
   width: 900,

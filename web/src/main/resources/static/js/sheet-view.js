@@ -1,13 +1,29 @@
 // What is in view: moving along the part, nearer and farther.
 
 import { redraw } from "./sheet-drawing.js";
-import { desk, find, gridLines, model } from "./sheet-model.js";
+import { find, gridLines, model } from "./sheet-model.js";
 import { ask } from "./sheet-server.js";
 
 let asking = null;
 let askedFor = null;
 
-const covers = () => model.stretch.revision === model.state.revision && model.view.from >= model.stretch.from && (model.view.from + model.view.span <= model.stretch.to || model.stretch.to >= model.state.end);
+// What was asked for when much more was in view is too coarse for a nearer look.
+const TOO_COARSE = 2.5;
+
+const holds = (from, to) => {
+  const { stretch, state, view } = model;
+  return (
+    stretch.revision === state.revision &&
+    model.stretchSpan <= TOO_COARSE * view.span &&
+    Math.max(0, from) >= stretch.from &&
+    Math.min(to, state.end) <= stretch.to
+  );
+};
+
+export const covers = () => holds(model.view.from, model.view.from + model.view.span);
+
+// A step to either side is ready before it is taken.
+const coversMore = () => holds(model.view.from - model.view.span / 2, model.view.from + 1.5 * model.view.span);
 
 export const fetchStretch = (begin) => {
   const from = Math.max(0, Math.round(begin - model.view.span));
@@ -16,24 +32,31 @@ export const fetchStretch = (begin) => {
   return ask("stretch", { from, to, grid: gridLines() || 4, columns });
 };
 
+export const takeStretch = (stretch, span) => {
+  model.stretch = stretch;
+  model.stretchSpan = span;
+};
+
 // Asks for what is in view and as much again before and behind it; until it comes, what there is stays.
 export const load = async (force = false) => {
-  if (!force && (covers() || (askedFor && askedFor.from <= model.view.from && askedFor.to >= model.view.from + model.view.span && askedFor.span === model.view.span))) {
+  const { from, span } = model.view;
+  const asked = askedFor && askedFor.span === span && Math.abs(askedFor.from - from) < span / 2;
+  if (!force && (coversMore() || asked)) {
     return;
   }
-  askedFor = { from: model.view.from - model.view.span, to: model.view.from + 2 * model.view.span, span: model.view.span };
-  asking = fetchStretch(model.view.from);
-  const mine = asking;
+  askedFor = { from, span };
+  const mine = fetchStretch(from);
+  asking = mine;
   const found = await mine;
-  if (asking === mine) {
-    askedFor = null;
-    if (found && found.revision === model.state.revision) {
-      model.stretch = found;
-      redraw();
-      desk.dataset.drawn = `${model.stretch.from}-${model.stretch.to}`;
-      if (!covers()) {
-        load();
-      }
+  if (asking !== mine) {
+    return;
+  }
+  askedFor = null;
+  if (found && found.revision === model.state.revision) {
+    takeStretch(found, span);
+    redraw();
+    if (!covers()) {
+      load();
     }
   }
 };

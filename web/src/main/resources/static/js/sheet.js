@@ -238,5 +238,5 @@ showChosen();
 showCurrent();
 draw();
 desk.dataset.ready = "true";
-desk.dataset.drawn = `${model.stretch.from}-${model.stretch.to}`;
+performance.mark("sheet drawn");
 load();

@@ -160,7 +160,7 @@ public final class Voices {
         double hertz = HIGHEST_TOM * Math.pow(NEXT_TOM, sound.number() - 1);
         double decay = 0.5 + 0.06 * Math.min(8, sound.number());
         return switch (sound.articulation()) {
-            case RIM -> List.of(tone(SQUARE, 6.2 * hertz, 0.3, 0.03), noise(BANDPASS, 2_900, 3, 0.5, 0.03));
+            case RIM -> List.of(tone(SQUARE, 6.2 * hertz, 0.45, 0.04), noise(BANDPASS, 2_900, 3, 0.9, 0.04));
             case RIM_SHOT ->
                 List.of(
                         tone(SINE, 1.5 * hertz, 0.8, decay).bending(hertz, 0.05),
@@ -179,7 +179,7 @@ public final class Voices {
         double pitch = higher(sound.number());
         return switch (sound.articulation()) {
             case PEDAL_CLOSE ->
-                List.of(metal(300 * pitch, HIGHPASS, 4_200, 0.3, 0.055), noise(LOWPASS, 520, 0.8, 0.35, 0.035));
+                List.of(metal(300 * pitch, HIGHPASS, 4_200, 0.6, 0.055), noise(LOWPASS, 520, 0.8, 0.5, 0.035));
             case PEDAL_SPLASH ->
                 List.of(
                         metal(300 * pitch, HIGHPASS, 4_600, 0.42, 0.7).rising(0.012),
@@ -189,8 +189,8 @@ public final class Voices {
                 double decay = HAT_DECAY.get(sound.openness().orElse(Openness.CLOSED));
                 boolean edge = sound.articulation() == Articulation.EDGE;
                 List<Layer> layers = new ArrayList<>(List.of(
-                        metal((edge ? 290 : 330) * pitch, HIGHPASS, edge ? 5_200 : 7_200, edge ? 0.5 : 0.42, decay),
-                        noise(HIGHPASS, edge ? 6_000 : 8_200, 0.7, edge ? 0.4 : 0.26, decay * 0.8)));
+                        metal((edge ? 290 : 330) * pitch, HIGHPASS, edge ? 5_200 : 7_200, edge ? 0.78 : 0.68, decay),
+                        noise(HIGHPASS, edge ? 6_000 : 8_200, 0.7, edge ? 0.6 : 0.46, decay * 0.8)));
                 if (sound.articulation() == Articulation.BELL) {
                     layers.add(tone(SINE, 2_480 * pitch, 0.4, 0.25));
                 }
@@ -212,7 +212,7 @@ public final class Voices {
             default ->
                 List.of(
                         tone(SINE, 3_480 * pitch, 0.16, 0.35),
-                        metal(388 * pitch, HIGHPASS, 6_200, 0.3, 1.3),
+                        metal(388 * pitch, HIGHPASS, 6_200, 0.5, 1.3),
                         noise(HIGHPASS, 9_000, 0.7, 0.16, 0.08));
         };
     }
