@@ -1,6 +1,6 @@
 // Draws what the server has worked out.
 
-import { PAD, ROW, RULER, desk, element, find, model, names, overview, ruler, scale, staff, x, y } from "./sheet-model.js";
+import { PAD, ROW, RULER, TOP, desk, element, find, model, names, overview, ruler, scale, staff, x, y } from "./sheet-model.js";
 import { covers } from "./sheet-view.js";
 
 // Strokes nearer than this would stand upon each other; a small note stands so far before its stroke.
@@ -123,7 +123,7 @@ const drawWords = (low, high) => {
 };
 
 export const draw = () => {
-  const height = model.state.rows.length * ROW;
+  const height = TOP + model.state.rows.length * ROW;
   const low = model.view.from - PAD / scale();
   const high = model.view.from + model.view.span + PAD / scale();
   const inView = (tick) => tick >= low && tick <= high;

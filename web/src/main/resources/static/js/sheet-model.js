@@ -4,6 +4,8 @@ export const desk = document.getElementById("part-desk");
 export const ROW = 24;
 export const RULER = 40;
 export const PAD = 16;
+// Room for what stands above the heads of the first row.
+export const TOP = 6;
 export const find = (name) => desk.querySelector(`[data-part="${name}"]`);
 const readJson = (id) => JSON.parse(document.getElementById(id).textContent);
 
@@ -35,7 +37,7 @@ export const model = {
 
 export const scale = () => (model.width - 2 * PAD) / model.view.span;
 export const x = (tick) => PAD + (tick - model.view.from) * scale();
-export const y = (row) => row * ROW + ROW / 2;
+export const y = (row) => TOP + row * ROW + ROW / 2;
 export const gridLines = () => Number(find("grid").value);
 
 export const element = (name, attributes = {}, ...children) => {

@@ -4,14 +4,14 @@ import { chooseHit, chooseWhere, clear } from "./sheet-choice.js";
 import { redraw } from "./sheet-drawing.js";
 import { change, edit } from "./sheet-edits.js";
 import { setLoop } from "./sheet-hearing.js";
-import { PAD, ROW, board, find, gridLines, model, names, overview, ruler, scale, staff, x, y } from "./sheet-model.js";
+import { PAD, ROW, TOP, board, find, gridLines, model, names, overview, ruler, scale, staff, x, y } from "./sheet-model.js";
 import { goTo, zoomTo } from "./sheet-view.js";
 
 const NS = "http://www.w3.org/2000/svg";
 
 const at = (event) => {
   const box = staff.getBoundingClientRect();
-  return { px: event.clientX - box.left, tick: Math.max(0, model.view.from + (event.clientX - box.left - PAD) / scale()), row: Math.floor((event.clientY - box.top) / ROW) };
+  return { px: event.clientX - box.left, tick: Math.max(0, model.view.from + (event.clientX - box.left - PAD) / scale()), row: Math.floor((event.clientY - box.top - TOP) / ROW) };
 };
 
 let drag = null;
@@ -43,7 +43,7 @@ staff.addEventListener("pointermove", (event) => {
     frame.setAttribute("class", "frame");
     frame.setAttribute("x", Math.min(drag.start.px, now.px));
     frame.setAttribute("width", Math.abs(now.px - drag.start.px));
-    frame.setAttribute("y", Math.min(drag.start.row, now.row) * ROW);
+    frame.setAttribute("y", TOP + Math.min(drag.start.row, now.row) * ROW);
     frame.setAttribute("height", (Math.abs(now.row - drag.start.row) + 1) * ROW);
     staff.append(frame);
   } else {

@@ -112,6 +112,7 @@ class PartController {
                 "recent",
                 ledger.recent(RECENT_MAPS).stream()
                         .filter(card -> !card.slug().equals(open.map().slug()))
+                        .limit(RECENT_MAPS - 1L)
                         .toList());
         return "part/part";
     }
