@@ -625,6 +625,7 @@ class SheetJourneyTest {
             new FilePayload("wren one.mid", "audio/midi", cue("The Tightrope")),
             new FilePayload("wren two.mid", "audio/midi", cue("Puppets' March"))
         });
+        assertThat(page.locator("tbody")).containsText("wren two");
         page.navigate(address.url("/parts?q=wren"));
         assertThat(page.locator("tbody tr")).hasCount(2);
         page.locator("tbody input[type=checkbox]").first().check();
