@@ -11,6 +11,7 @@ export const showCurrent = () => {
   box.hidden = model.current === null;
   find("no-hit").hidden = model.current !== null;
   if (model.current === null) {
+    find("hit-name").textContent = "The hit";
     redraw();
     return;
   }

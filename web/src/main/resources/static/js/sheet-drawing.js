@@ -6,6 +6,7 @@ import { covers } from "./sheet-view.js";
 // Strokes nearer than this would stand upon each other; a small note stands so far before its stroke.
 const NEAR = 11;
 const GRACE = 12;
+const NEXT_GRACE = 9;
 
 const escape = (text) => text.replace(/[&<>"]/g, (sign) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;" })[sign]);
 
@@ -41,58 +42,75 @@ export const drawNames = () => {
   );
 };
 
-const glyph = (at, kind, tick) => {
-  const velocity = model.stretch.velocity[at];
+const classes = (at) => {
   const hit = model.stretch.hit[at];
+  const lost = model.state.rows[model.stretch.row[at]].family ? "" : " unlisted";
+  const picked = model.chosen.has(hit) ? " chosen" : "";
+  const here = hit === model.current?.facts.hit ? " current" : "";
+  return `glyph${lost}${picked}${here}${model.lit.has(hit) ? " sounding" : ""}`;
+};
+
+// Small notes stand before their stroke, side by side, however near in time they are.
+const glyph = (at, smallNotesBetween = 0) => {
   const row = model.stretch.row[at];
-  let size = model.state.sizes[velocity];
-  let place = x(tick);
-  let extra = "";
+  const kind = model.stretch.kinds[model.stretch.kind[at]];
+  let size = model.state.sizes[model.stretch.velocity[at]];
+  let place = x(model.stretch.tick[at]);
+  let slur = "";
   if (model.stretch.main[at] >= 0) {
     const main = x(model.stretch.main[at]);
-    place = Math.min(place, main - GRACE);
+    place = Math.min(place, main - GRACE - smallNotesBetween * NEXT_GRACE);
     size *= 0.7;
-    extra = `<path class="slur" d="M0 7Q${((main - place) / size / 2).toFixed(1)} 13 ${((main - place) / size).toFixed(1)} 7"/>`;
+    const wide = (main - place) / size;
+    slur = `<path class="slur" d="M0 7Q${(wide / 2).toFixed(1)} 13 ${wide.toFixed(1)} 7"/>`;
   }
   const marks = kind.marks.map((mark) => `<use href="#mark-${mark}"/>`).join("");
-  const family = model.state.rows[row].family ? "" : " unlisted";
-  const classes = `glyph${family}${model.chosen.has(hit) ? " chosen" : ""}${hit === model.current?.facts.hit ? " current" : ""}${model.lit.has(hit) ? " sounding" : ""}`;
-  return `<g class="${classes}" data-hit="${hit}" transform="translate(${place.toFixed(1)} ${y(row)}) scale(${size.toFixed(2)})"><use href="#head-${kind.head}"/>${marks}${extra}</g>`;
+  return `<g class="${classes(at)}" data-hit="${model.stretch.hit[at]}" transform="translate(${place.toFixed(1)} ${y(row)}) scale(${size.toFixed(2)})"><use href="#head-${kind.head}"/>${marks}${slur}</g>`;
+};
+
+// Strokes of a roll that would stand upon each other: the first, strokes through its stem, and a short upright for each
+// of the others, as high as it is loud.
+const roll = (strokes) => {
+  const [first, ...others] = strokes;
+  const from = x(model.stretch.tick[first]);
+  const to = x(model.stretch.tick[strokes[strokes.length - 1]]);
+  const line = y(model.stretch.row[first]);
+  const uprights = others.map((at) => {
+    const high = 2 + (5 * model.stretch.velocity[at]) / 127;
+    const place = x(model.stretch.tick[at]).toFixed(1);
+    return `<g class="${classes(at)} upright" data-hit="${model.stretch.hit[at]}"><rect x="${place - 2}" y="${line - ROW / 2}" width="4" height="${ROW}"/><path d="M${place} ${line - high}V${line + high}"/></g>`;
+  });
+  const stem = `M${from - 4} ${line + 9}l8 -2.4M${from - 4} ${line + 11.6}l8 -2.4`;
+  return `<path class="roll" d="${stem}M${(from + 7).toFixed(1)} ${line}H${to.toFixed(1)}"/>${glyph(first)}${uprights.join("")}`;
 };
 
 const drawGlyphs = (low, high) => {
+  const { tick, row, main, roll: rolls } = model.stretch;
   const parts = [];
-  const rollEnds = new Map();
-  for (let at = 0; at < model.stretch.hit.length; at++) {
-    const tick = model.stretch.tick[at];
-    const next = model.stretch.tick[at + 1] ?? Infinity;
-    const row = model.stretch.row[at];
-    if (tick < low || tick > high || row < 0) {
+  const rollsByBeginning = new Map();
+  const smallNotes = new Map();
+  for (let at = tick.length - 1; at >= 0; at--) {
+    if (row[at] < 0) {
       continue;
     }
-    if (model.stretch.roll[at] >= 0) {
-      const key = `${row} ${model.stretch.roll[at]}`;
-      const roll = rollEnds.get(key);
-      if (roll && x(tick) - roll.x < NEAR) {
-        roll.end = tick;
-        roll.hits.push(model.stretch.hit[at]);
-        continue;
-      }
-      rollEnds.set(key, { x: x(tick), start: tick, end: tick, row, hits: [model.stretch.hit[at]] });
-    }
-    parts.push(glyph(at, model.stretch.kinds[model.stretch.kind[at]], tick, next));
-  }
-  // Strokes of a roll that would stand upon each other: the first, strokes through its stem, and how long it lasts.
-  for (const roll of rollEnds.values()) {
-    if (roll.hits.length > 1) {
-      const from = x(roll.start);
-      const to = x(roll.end);
-      parts.push(
-        `<g class="roll"><path d="M${from - 4} ${y(roll.row) + 9}l8 -2.4M${from - 4} ${y(roll.row) + 11.6}l8 -2.4"/><path d="M${from + 8} ${y(roll.row)}H${Math.max(from + 9, to).toFixed(1)}"/></g>`,
-      );
+    if (rolls[at] >= 0) {
+      const key = `${row[at]} ${rolls[at]}`;
+      rollsByBeginning.set(key, [at, ...(rollsByBeginning.get(key) ?? [])]);
+    } else if (tick[at] >= low && tick[at] <= high) {
+      const key = `${row[at]} ${main[at]}`;
+      const before = main[at] >= 0 ? (smallNotes.get(key) ?? 0) : 0;
+      smallNotes.set(key, before + 1);
+      parts.push(glyph(at, before));
     }
   }
-  return parts.join("");
+  for (const strokes of rollsByBeginning.values()) {
+    const wide = x(tick[strokes[strokes.length - 1]]) - x(tick[strokes[0]]);
+    if (tick[strokes[strokes.length - 1]] < low || tick[strokes[0]] > high) {
+      continue;
+    }
+    parts.push(wide / strokes.length < NEAR ? roll(strokes) : strokes.map((at) => glyph(at)).join(""));
+  }
+  return parts.reverse().join("");
 };
 
 const drawCrowds = () =>

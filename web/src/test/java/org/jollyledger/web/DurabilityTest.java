@@ -65,6 +65,14 @@ class DurabilityTest {
     void whatWasSavedSurvivesAKill(@TempDir Path folder) throws Exception {
         Started first = start(folder, "--jolly-ledger.demo=false");
         awaitReady(first);
+        byte[] cue = new ClassPathResource("demo/cues/The Tightrope.mid").getContentAsByteArray();
+        Http.postFile(first.url + "/api/parts", "part", "tightrope.mid", cue);
+        for (int base = 1; base <= 3; base++) {
+            HttpResponse<byte[]> edited = Http.postJson(
+                    first.url + "/api/parts/tightrope/edits",
+                    "{\"base\": " + base + ", \"what\": \"remove\", \"hits\": \"0\"}");
+            assertThat(edited.statusCode()).isEqualTo(200);
+        }
         List<String> acknowledged = new ArrayList<>();
         Thread killer = new Thread(() -> {
             try {
@@ -95,6 +103,13 @@ class DurabilityTest {
                 JsonNode map = Http.json(Http.get(second.url + location));
                 assertThat(map.get("lines")).hasSize(1);
             }
+            assertThat(Http.json(Http.get(second.url + "/api/parts/tightrope/versions")))
+                    .as("the file as it came, and three versions")
+                    .hasSize(4);
+            assertThat(Http.json(Http.get(second.url + "/api/parts/tightrope/hits"))
+                            .get("total")
+                            .intValue())
+                    .isEqualTo(155);
             int stored = Http.json(Http.get(second.url + "/api/maps")).size();
             assertThat(stored).isBetween(acknowledged.size() + 2, acknowledged.size() + 3);
         } finally {

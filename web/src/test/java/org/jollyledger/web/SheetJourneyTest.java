@@ -617,6 +617,85 @@ class SheetJourneyTest {
                 () -> page.locator(".row-name").nth(2).click());
     }
 
+    private static MidiFileBuilder track(int format, Division division) {
+        return MidiFile.builder(format, division).track();
+    }
+
+    private static byte[] signature(int beats) {
+        return new byte[] {(byte) beats, 2, 24, 8};
+    }
+
+    /** Files that are out of the ordinary open, play, and take a hit; none leaves an error in the console. */
+    @Test
+    void oddFilesOpenPlayAndAreEdited(Address address, Window window) throws Exception {
+        Division ticks = new Division.TicksPerBeat(480);
+        Map<String, byte[]> files = Map.of(
+                "nothing in it", track(1, ticks).build(100),
+                "pieces of their own",
+                        track(2, ticks)
+                                .message(0, 0x90, 10, 36, 90)
+                                .track()
+                                .message(240, 0x90, 10, 38, 90)
+                                .build(500),
+                "film frames",
+                        track(0, new Division.Smpte(25, 40))
+                                .message(500, 0x90, 10, 36, 90)
+                                .build(600),
+                "far away",
+                        track(0, ticks)
+                                .message(0, 0x90, 10, 36, 90)
+                                .message(90_000_000, 0x90, 10, 38, 90)
+                                .build(90_000_001),
+                "a pick up",
+                        track(0, ticks)
+                                .meta(0, 0x58, signature(1))
+                                .message(0, 0x90, 10, 38, 90)
+                                .meta(480, 0x58, signature(4))
+                                .message(480, 0x90, 10, 36, 90)
+                                .build(2_400));
+        Page page = window.page();
+        for (Map.Entry<String, byte[]> file : files.entrySet()) {
+            open(page, address, upload(address, file.getKey(), file.getValue(), "general-midi-1"));
+            part(page, "board").focus();
+            for (String key : List.of("ArrowRight", "ArrowDown", "s", "z", "Shift+KeyZ", "End", "Home", "o", "o")) {
+                page.keyboard().press(key);
+            }
+            part(page, "staff").dblclick(new Locator.DblclickOptions().setPosition(60, 16));
+            assertThat(message(page)).containsText(Pattern.compile("^Put in "));
+            page.keyboard().press("Space");
+            assertThat(page.locator("#part-desk")).hasAttribute("data-last-stroke", SOUNDS);
+            page.keyboard().press("Space");
+        }
+        open(page, address, "/parts/a-pick-up?map=general-midi-1");
+        assertThat(page.locator("[data-part=ruler]")).containsText("0 1/4");
+        hits(page).first().click();
+        assertThat(part(page, "facts")).containsText("bar 0, beat 4");
+    }
+
+    /** Rolls and small notes stay legible when they are narrow: uprights, and small notes side by side. */
+    @Test
+    void flamsAndRollsAreLegible(Address address, Window window) throws Exception {
+        MidiFileBuilder made = track(0, new Division.TicksPerBeat(480));
+        made.message(410, 0x90, 10, 38, 40).message(445, 0x90, 10, 38, 42).message(480, 0x90, 10, 38, 100);
+        for (int stroke = 0; stroke < 16; stroke++) {
+            made.message(960 + stroke * 30, 0x90, 10, 38, 60);
+        }
+        made.message(7_000, 0x90, 10, 38, 90);
+        Page page = window.page();
+        open(page, address, upload(address, "rolling", made.build(7_680), "general-midi-1"));
+        assertThat(page.locator(".upright")).hasCount(15);
+        assertThat(page.locator(".slur")).hasCount(2);
+        BoundingBox first =
+                page.locator("g:has(> .slur) use[href='#head-round']").first().boundingBox();
+        BoundingBox second =
+                page.locator("g:has(> .slur) use[href='#head-round']").last().boundingBox();
+        assertThat(Math.abs(first.x - second.x)).as("side by side").isGreaterThan(5);
+        page.locator(".upright").first().click();
+        assertThat(part(page, "facts")).containsText("of a roll from bar 1, beat 3");
+        part(page, "zoom").selectOption("1 beat");
+        assertThat(page.locator(".upright")).hasCount(0);
+    }
+
     @Test
     void partsAreLabelledSearchedPutAwayAndBroughtBack(Address address, Window window) throws Exception {
         Page page = window.page();

@@ -2,9 +2,13 @@ package org.jollyledger.core.exchange;
 
 import java.io.StringWriter;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.function.LongToDoubleFunction;
+import java.util.function.ToDoubleFunction;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
@@ -39,6 +43,11 @@ public final class SheetSvg {
     /** Behind the number of the bar and its time signature. */
     private static final int TEMPO_ROOM = 34;
 
+    /** Strokes of a roll nearer than this would stand upon each other. */
+    private static final double NEAR = 7;
+
+    private static final double GRACE = 8;
+    private static final double NEXT_GRACE = 6;
     private static final int MOST_PAGES = 300;
     private static final double HEADS = 0.72;
     private static final int MOST_LETTERS = 20;
@@ -227,10 +236,61 @@ public final class SheetSvg {
             String words = "\u2669 = " + Math.round(tempo.quartersPerMinute());
             text(x.applyAsDouble(tempo.tick()) + TEMPO_ROOM, top + RULER - 3, 7, false, FAINT, words);
         }
-        for (Glyph glyph : system.stretch.glyphs()) {
-            double y = top + RULER + (system.rows.indexOf(glyph.row()) + 0.5) * ROW;
-            glyph(glyph, x.applyAsDouble(glyph.tick()), y);
+        ToDoubleFunction<Glyph> y = glyph -> top + RULER + (system.rows.indexOf(glyph.row()) + 0.5) * ROW;
+        glyphs(system.stretch.glyphs(), x, y);
+    }
+
+    /** What of several hits belongs together: the small notes of a stroke, or the strokes of a roll. */
+    private record Figure(int row, long tick) {}
+
+    private void glyphs(List<Glyph> glyphs, LongToDoubleFunction x, ToDoubleFunction<Glyph> y)
+            throws XMLStreamException {
+        Map<Figure, List<Glyph>> rolls = new LinkedHashMap<>();
+        Map<Figure, Integer> smallNotes = new HashMap<>();
+        for (int i = glyphs.size() - 1; i >= 0; i--) {
+            Glyph glyph = glyphs.get(i);
+            double place = x.applyAsDouble(glyph.tick());
+            if (glyph.roll().isPresent()) {
+                rolls.computeIfAbsent(new Figure(glyph.row(), glyph.roll().get()), any -> new ArrayList<>())
+                        .add(0, glyph);
+            } else if (glyph.main().isPresent()) {
+                int before =
+                        smallNotes.merge(new Figure(glyph.row(), glyph.main().get()), 1, Integer::sum);
+                double main = x.applyAsDouble(glyph.main().get());
+                glyph(glyph, Math.min(place, main - GRACE - (before - 1) * NEXT_GRACE), y.applyAsDouble(glyph));
+            } else {
+                glyph(glyph, place, y.applyAsDouble(glyph));
+            }
         }
+        for (List<Glyph> strokes : rolls.values()) {
+            roll(strokes, x, y.applyAsDouble(strokes.get(0)));
+        }
+    }
+
+    /** Strokes that would stand upon each other become one with a tremolo, and an upright for each of the others. */
+    private void roll(List<Glyph> strokes, LongToDoubleFunction x, double y) throws XMLStreamException {
+        double first = x.applyAsDouble(strokes.get(0).tick());
+        double last = x.applyAsDouble(strokes.get(strokes.size() - 1).tick());
+        boolean near = (last - first) / strokes.size() < NEAR;
+        for (Glyph glyph : strokes) {
+            double place = x.applyAsDouble(glyph.tick());
+            if (near && glyph != strokes.get(0)) {
+                svg.writeStartElement("g");
+                double high = 1 + 3.5 * glyph.velocity() / 127;
+                line(place, y - high, place, y + high, colour(glyph), 0.9);
+                svg.writeEndElement();
+            } else {
+                glyph(glyph, place, y);
+            }
+        }
+        if (near) {
+            line(first + 4, y, last, y, INK, 0.7);
+            line(first - 3, y + 6.4, first + 3, y + 4.8, INK, 0.9);
+        }
+    }
+
+    private String colour(Glyph glyph) {
+        return sheet.rows().get(glyph.row()).playsNothing() ? RED : INK;
     }
 
     private String name(SheetRow row) {
@@ -243,13 +303,10 @@ public final class SheetSvg {
 
     private void glyph(Glyph glyph, double x, double y) throws XMLStreamException {
         Notation notation = glyph.notation();
-        boolean grace = glyph.main().isPresent();
-        double size = HEADS * notation.size() * (grace ? 0.6 : 1);
-        String colour = sheet.rows().get(glyph.row()).playsNothing() ? RED : INK;
+        double size = HEADS * notation.size() * (glyph.main().isPresent() ? 0.6 : 1);
+        String colour = colour(glyph);
         svg.writeStartElement("g");
-        svg.writeAttribute(
-                "transform",
-                String.format(Locale.ROOT, "translate(%.1f %.1f) scale(%.2f)", x - (grace ? 3 : 0), y, size));
+        svg.writeAttribute("transform", String.format(Locale.ROOT, "translate(%.1f %.1f) scale(%.2f)", x, y, size));
         path(notation.head().path(), notation.head().filled() ? colour : "none", colour);
         for (Notation.Mark mark : notation.marks()) {
             path(mark.path(), "none", colour);

@@ -48,7 +48,8 @@ public record SheetRow(Note note, Optional<Line> line, int hits) {
 
     /**
      * The rows of a part: those that play nothing on the map first, then its lines in their display order, then, where
-     * all are shown, the notes that nobody uses, from high to low.
+     * all are shown, the notes that nobody uses, from high to low. A part without hits shows all lines, so that there is
+     * a row for the first one.
      */
     public static List<SheetRow> of(Part part, NoteMap map, Shown shown) {
         int[] hits = part.hitsPerNote();
@@ -65,7 +66,7 @@ public record SheetRow(Note note, Optional<Line> line, int hits) {
         }
         for (Line line : lines) {
             int count = hits[line.note().number()];
-            if (count > 0 || shown != Shown.PLAYED) {
+            if (count > 0 || shown != Shown.PLAYED || part.hitCount() == 0) {
                 rows.add(new SheetRow(line.note(), Optional.of(line), count));
             }
         }

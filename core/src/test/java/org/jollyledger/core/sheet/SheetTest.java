@@ -143,6 +143,9 @@ class SheetTest {
         assertThat(notes(Sheet.of(part, turned, Shown.PLAYED))).containsExactly(38);
         assertThat(notes(Sheet.of(part, turned, Shown.NAMED))).containsExactly(39, 38);
         assertThat(notes(Sheet.of(part, turned, Shown.ALL))).hasSize(128).startsWith(39, 38, 127);
+        assertThat(notes(Sheet.of(strokes(), turned, Shown.PLAYED)))
+                .as("there is a row for the first hit")
+                .containsExactly(39, 38);
         Sheet lost = Sheet.of(part, SmallMaps.map(60, "kick.hit"), Shown.NAMED);
         assertThat(notes(lost)).containsExactly(38, 60);
         assertThat(lost.rows().get(0).playsNothing()).isTrue();

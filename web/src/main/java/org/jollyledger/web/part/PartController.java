@@ -74,11 +74,12 @@ class PartController {
             @PathVariable String slug,
             @RequestParam(required = false) @Nullable String map,
             @RequestParam(required = false) @Nullable String rows,
-            @RequestParam(defaultValue = "1") long bar,
+            @RequestParam(name = "bar", required = false) @Nullable Long wantedBar,
             Model model) {
         SheetDesk.Open open = desk.open(slug, map, rows);
         Sheet sheet = open.sheet();
         long barCount = sheet.part().bars().barCount();
+        long bar = wantedBar == null ? sheet.times().firstBar() : wantedBar;
         long from = sheet.times().startOfBar(Math.max(sheet.times().firstBar(), Math.min(bar, barCount)));
         long span = Math.max(
                 1, sheet.times().startOfBar(BARS_IN_VIEW + 1) - sheet.times().startOfBar(1));

@@ -14,7 +14,16 @@ final class PartFacts {
         String time = file.division() instanceof Division.TicksPerBeat beat
                 ? beat.ticks() + " ticks a beat"
                 : "counted in film frames";
-        return part.hitCount() + " hits · " + part.bars().barCount() + " bars · format " + file.format() + " · "
-                + file.tracks().size() + (file.tracks().size() == 1 ? " track · " : " tracks · ") + time;
+        return String.join(
+                " · ",
+                count(part.hitCount(), "hit"),
+                count(part.bars().barCount(), "bar"),
+                "format " + file.format(),
+                count(file.tracks().size(), "track"),
+                time);
+    }
+
+    private static String count(long count, String what) {
+        return count + " " + what + (count == 1 ? "" : "s");
     }
 }
