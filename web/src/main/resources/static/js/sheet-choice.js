@@ -47,6 +47,11 @@ const choose = (one, { add = false, speak = true } = {}) => {
     return;
   }
   model.current = one;
+  // What is played or put in next begins here.
+  if (!model.transport.player.playing) {
+    model.head = null;
+    model.transport.seek(null);
+  }
   if (!add) {
     model.chosen = new Set();
   }
@@ -98,8 +103,8 @@ const chooseAll = async (where, { add = false, words } = {}) => {
   model.chosen = add ? new Set([...model.chosen, ...hits]) : hits;
   showChosen(words ?? found.words);
   say(found.words);
-  if (hits.size > 0) {
-    const first = Math.min(...(hits.size > 1000 ? [...hits].slice(0, 1) : hits));
+  const first = hits.values().next().value;
+  if (first !== undefined) {
     model.current = await ask(`hits/${first}`);
     showCurrent();
   }

@@ -3,6 +3,7 @@
 import { transport } from "./transport.js";
 import { redraw } from "./sheet-drawing.js";
 import { desk, find, model, names, staff } from "./sheet-model.js";
+import { formatHits, inTurn, send } from "./sheet-server.js";
 import { goTo } from "./sheet-view.js";
 
 export const setLoop = (ticks) => {
@@ -12,29 +13,24 @@ export const setLoop = (ticks) => {
   redraw();
 };
 
-export const toggleLoop = async () => {
-  if (model.loop) {
-    setLoop(null);
-    return;
-  }
-  const ticks = [];
-  for (let i = 0; i < model.stretch.hit.length; i++) {
-    if (model.chosen.has(model.stretch.hit[i])) {
-      ticks.push(model.stretch.tick[i]);
+// Loops the bars of what is chosen, or those in view.
+export const toggleLoop = () =>
+  inTurn(async () => {
+    if (model.loop) {
+      setLoop(null);
+    } else if (model.chosen.size > 1) {
+      const found = await send("choice", { hits: formatHits(model.chosen) });
+      if (found) {
+        setLoop({ from: found.from, to: found.to });
+      }
+    } else {
+      const { from, span } = model.view;
+      const bars = model.stretch.bars.map((bar) => bar.tick);
+      const first = bars.find((tick) => tick >= from) ?? Math.round(from);
+      const last = bars.findLast((tick) => tick <= from + span && tick > first);
+      setLoop({ from: first, to: last ?? Math.round(from + span) });
     }
-  }
-  if (model.chosen.size > 1 && ticks.length > 1) {
-    const bars = model.stretch.bars.map((bar) => bar.tick);
-    const from = bars.findLast((tick) => tick <= Math.min(...ticks)) ?? 0;
-    const to = bars.find((tick) => tick > Math.max(...ticks)) ?? model.stretch.to;
-    setLoop({ from, to });
-  } else {
-    const bars = model.stretch.bars.map((bar) => bar.tick);
-    const from = bars.find((tick) => tick >= model.view.from) ?? Math.round(model.view.from);
-    const to = bars.findLast((tick) => tick <= model.view.from + model.view.span && tick > from) ?? Math.round(model.view.from + model.view.span);
-    setLoop({ from, to });
-  }
-};
+  });
 
 const light = ({ stroke, source }) => {
   const silent = stroke.sound === "";

@@ -89,11 +89,11 @@ const drop = async () => {
   }
   const rows = now.row - start.row;
   const ticks = Math.round(now.tick - start.tick);
-  if (Math.abs(now.px - start.px) > 6) {
-    await edit("shift", { by: ticks, grid: gridLines() });
-  }
+  const far = Math.abs(now.px - start.px) > 6;
   if (rows !== 0) {
-    await edit("rows", { by: rows });
+    await edit("rows", { by: rows, ticks: far ? ticks : 0, grid: gridLines() });
+  } else if (far) {
+    await edit("shift", { by: ticks, grid: gridLines() });
   }
   redraw();
 };

@@ -6,21 +6,19 @@ import { change, edit, showState, step } from "./sheet-edits.js";
 import { toggleLoop } from "./sheet-hearing.js";
 import { board, desk, find, gridLines, lines, model, names } from "./sheet-model.js";
 import { addAt } from "./sheet-pointer.js";
-import { ask, say } from "./sheet-server.js";
+import { ask, formatHits, say } from "./sheet-server.js";
 import { goTo, load, zoomBy, zoomTo } from "./sheet-view.js";
 
-const suggestion = (at, wholeRow) => {
-  const line = model.current?.suggestions[at];
-  if (!line) {
-    return;
-  }
-  if (wholeRow) {
-    const note = model.current.note;
-    change(() => ({ body: { what: "line", where: { notes: [note] }, note: line.note } }));
-  } else {
-    edit("line", { note: line.note });
-  }
-};
+// Looked up when its turn comes: the hit that was walked to may not have been told yet.
+const suggestion = (at, wholeRow) =>
+  change(() => {
+    const line = model.current?.suggestions[at];
+    if (!line) {
+      return null;
+    }
+    const which = wholeRow ? { where: { notes: [model.current.note] } } : { hits: formatHits(model.chosen) };
+    return { body: { what: "line", note: line.note, ...which } };
+  });
 
 const actions = {
   undo: () => step("undo"),
@@ -28,8 +26,8 @@ const actions = {
   remove: () => edit("remove"),
   louder: () => edit("louder", { by: 5 }),
   softer: () => edit("louder", { by: -5 }),
-  earlier: () => edit("shift", { by: -nudge() }),
-  later: () => edit("shift", { by: nudge() }),
+  earlier: () => edit("nudge", { by: -1, grid: gridLines() }),
+  later: () => edit("nudge", { by: 1, grid: gridLines() }),
   up: () => edit("rows", { by: -1 }),
   down: () => edit("rows", { by: 1 }),
   "on-grid": () => edit("grid", { grid: gridLines() || 4 }),
@@ -48,13 +46,6 @@ const actions = {
 
 // The row of the hit one stands on is muted, or heard alone.
 const toggleHearing = (name) => model.current && names.children[model.current.row]?.querySelector(`[data-hear="${name}"]`)?.click();
-
-// One step of the grid in view, or one tick when hits move freely.
-const nudge = () => (gridLines() === 0 || model.stretch.grid.length + model.stretch.beats.length < 2 ? 1 : gridStepTicks());
-const gridStepTicks = () => {
-  const ticks = [...model.stretch.grid, ...model.stretch.beats, ...model.stretch.bars.map((bar) => bar.tick)].sort((one, other) => one - other);
-  return Math.max(1, ticks[1] - ticks[0]);
-};
 
 desk.addEventListener("click", (event) => {
   const button = event.target.closest("[data-do]");

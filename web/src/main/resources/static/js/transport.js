@@ -96,10 +96,10 @@ export const transport = (bar, { from, onTick, onStroke }) => {
   return {
     player,
     press: (name) => find(name)?.click(),
-    // Playing begins here the next time, and at once when it plays.
+    // Playing begins here the next time, and at once when it plays; null for where the page says.
     seek: (tick) => {
       place = tick;
-      if (player.playing) {
+      if (tick !== null && player.playing) {
         start(tick);
       }
     },

@@ -200,6 +200,36 @@ class PartApiTest {
         assertThat(Http.json(answer).get("detail").stringValue()).contains("letter.mid");
     }
 
+    /** Every way to change hits, on one hit: what comes of it, told in one line. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "\"what\": \"rows\", \"by\": 1; 0; 0",
+                "\"what\": \"rows\", \"by\": 1, \"ticks\": 240, \"grid\": 4; 240; 0",
+                "\"what\": \"shift\", \"by\": 100, \"grid\": 0; 100; 0",
+                "\"what\": \"shift\", \"by\": 100, \"grid\": 4; 120; 0",
+                "\"what\": \"nudge\", \"by\": 2, \"grid\": 3; 320; 0",
+                "\"what\": \"nudge\", \"by\": 5; 5; 0",
+                "\"what\": \"louder\", \"by\": 7; 0; 7",
+                "\"what\": \"louder\", \"by\": -7; 0; -7"
+            })
+    void aHitIsMovedAndMadeLouder(String change, long later, int louder, Address address) throws Exception {
+        String part = add(address, "one hit.mid", cue("The Tightrope"));
+        Part before = part(address, part);
+        assertThat(before.tick(0)).isZero();
+        JsonNode done =
+                edit(address, part, "{\"base\": 1, \"map\": \"quayside-oak\", \"hits\": \"0\", " + change + "}");
+        assertThat(done.get("message").stringValue()).endsWith(".");
+        Part after = part(address, part);
+        int hit = Integer.parseInt(done.get("hits").stringValue());
+        assertThat(after.tick(hit)).isEqualTo(later);
+        assertThat(after.velocity(hit)).isEqualTo(before.velocity(0) + louder);
+        assertThat(after.note(hit) != before.note(0)).isEqualTo(change.contains("rows"));
+        assertThat(after.hitCount()).isEqualTo(before.hitCount());
+        assertThat(get(address, part + "/versions")).hasSize(2);
+    }
+
     /** An edit touches nothing else: the bytes differ only where two notes stand. */
     @Test
     void whatIsNotEditedStaysByteForByte(Address address) throws Exception {

@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param where a description of the hits that are changed, in place of {@code hits}
  * @param note the note they go to or, for a new hit, its note
  * @param by rows down, velocities louder, percent, or ticks later
+ * @param ticks how much later they stand as well, when they move to other rows
  * @param velocity the velocity they get
  * @param tick where a new hit stands
  * @param grid the lines between two beats on which they stand, or 0 for none
@@ -37,6 +38,7 @@ public record HitEdit(
         @Nullable Where where,
         @Nullable Integer note,
         @Nullable Integer by,
+        @Nullable Integer ticks,
         @Nullable Integer velocity,
         @Nullable Long tick,
         @Nullable Integer grid,
@@ -48,7 +50,7 @@ public record HitEdit(
     public enum What {
         /** To another line: {@code note}. */
         LINE,
-        /** Down by some rows, or up when fewer than none: {@code by}. */
+        /** Down by some rows, or up when fewer than none: {@code by}; and later by {@code ticks}, if any. */
         ROWS,
         /** Out of the part. */
         REMOVE,
@@ -60,6 +62,8 @@ public record HitEdit(
         SCALE,
         /** Later by some ticks, or earlier; with a {@code grid} the first one lands on it. */
         SHIFT,
+        /** Later by steps of the {@code grid}, or by ticks where it is 0; earlier when fewer than none: {@code by}. */
+        NUDGE,
         /** To the nearest line of the {@code grid}. */
         GRID,
         /** A new hit: {@code note}, {@code tick}, {@code velocity}. */

@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.part.Grid;
 import org.jollyledger.core.part.Part;
@@ -108,19 +110,7 @@ public class HitEditing {
                         .number();
                 yield new Made(edit.toNotes(hits, any -> note), chosen + " moved to " + name(sheet, note));
             }
-            case ROWS -> {
-                int by = required(wanted.by(), "by", "how many rows down");
-                int[] target = rowsAway(sheet, by);
-                edit.toNotes(hits, note -> target[note]);
-                String where = Arrays.stream(hits)
-                                        .map(hit -> target[sheet.part().note(hit)])
-                                        .distinct()
-                                        .count()
-                                == 1
-                        ? " moved to " + name(sheet, target[sheet.part().note(hits[0])])
-                        : " moved " + (by < 0 ? "up" : "down");
-                yield new Made(edit, chosen + where);
-            }
+            case ROWS -> rows(sheet, wanted, hits, chosen);
             case REMOVE -> new Made(edit.remove(hits), chosen + " taken out");
             case VELOCITY -> {
                 int velocity = required(wanted.velocity(), "velocity", "the velocity they get");
@@ -141,12 +131,18 @@ public class HitEditing {
                         edit.velocities(hits, velocity -> (int) Math.round(velocity * percent / 100.0)),
                         chosen + " scaled to " + percent + " % of their velocity");
             }
-            case SHIFT -> {
-                long ticks = onGrid(sheet, hits, required(wanted.by(), "by", "how many ticks later"), wanted.grid());
-                yield new Made(
-                        edit.shift(hits, ticks),
-                        chosen + " moved " + Math.abs(ticks) + " ticks " + (ticks < 0 ? "earlier" : "later"));
-            }
+            case SHIFT ->
+                shift(
+                        edit,
+                        hits,
+                        onGrid(sheet, hits, required(wanted.by(), "by", "how many ticks later"), wanted.grid()),
+                        chosen);
+            case NUDGE ->
+                shift(
+                        edit,
+                        hits,
+                        required(wanted.by(), "by", "how many steps later") * step(sheet, hits, wanted.grid()),
+                        chosen);
             case GRID -> {
                 Grid grid = new Grid(required(wanted.grid(), "grid", "how many lines to a beat"));
                 yield new Made(
@@ -156,12 +152,60 @@ public class HitEditing {
         };
     }
 
+    /** To other rows, and at the same time later or earlier when hits are dragged across both. */
+    private static Made rows(Sheet sheet, HitEdit wanted, int[] hits, String chosen) {
+        int by = required(wanted.by(), "by", "how many rows down");
+        int[] target = rowsAway(sheet, by);
+        PartEdit moved = PartEdit.of(sheet.part()).toNotes(hits, note -> target[note]);
+        boolean toOneLine = Arrays.stream(hits)
+                        .map(hit -> target[sheet.part().note(hit)])
+                        .distinct()
+                        .count()
+                == 1;
+        String where = toOneLine
+                ? " moved to " + name(sheet, target[sheet.part().note(hits[0])])
+                : " moved " + (by < 0 ? "up" : "down");
+        int ticks = wanted.ticks() == null ? 0 : wanted.ticks();
+        if (ticks == 0) {
+            return new Made(moved, chosen + where);
+        }
+        Part onItsRow = again(moved, sheet.part());
+        long shift = onGrid(sheet, hits, ticks, wanted.grid());
+        return new Made(
+                PartEdit.of(onItsRow).shift(moved.find(onItsRow), shift),
+                chosen + where + ", " + Math.abs(shift) + " ticks " + (shift < 0 ? "earlier" : "later"));
+    }
+
+    /** A part as an edit leaves it. */
+    private static Part again(PartEdit edit, Part part) {
+        try {
+            return Part.of(MidiFile.read(edit.toBytes()), part.channels());
+        } catch (MidiFormatException e) {
+            throw new IllegalStateException("A part that was changed cannot be read back.", e);
+        }
+    }
+
+    private static Made shift(PartEdit edit, int[] hits, long ticks, String chosen) {
+        return new Made(
+                edit.shift(hits, ticks),
+                chosen + " moved " + Math.abs(ticks) + " ticks " + (ticks < 0 ? "earlier" : "later"));
+    }
+
+    private static long earliest(Sheet sheet, int[] hits) {
+        return Arrays.stream(hits).mapToLong(sheet.part()::tick).min().orElseThrow();
+    }
+
+    /** How long a step of a grid is where the earliest hit stands; a tick where there is none. */
+    private static long step(Sheet sheet, int[] hits, @Nullable Integer grid) {
+        return grid == null || grid == 0 ? 1 : new Grid(grid).step(sheet.times(), earliest(sheet, hits));
+    }
+
     /** By how much hits move so that the earliest of them lands on the grid, where there is one. */
     private static long onGrid(Sheet sheet, int[] hits, long ticks, @Nullable Integer grid) {
         if (grid == null || grid == 0) {
             return ticks;
         }
-        long first = Arrays.stream(hits).mapToLong(sheet.part()::tick).min().orElseThrow();
+        long first = earliest(sheet, hits);
         return new Grid(grid).nearest(sheet.times(), Math.max(0, first + ticks)) - first;
     }
 

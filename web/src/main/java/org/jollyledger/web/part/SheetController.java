@@ -3,9 +3,11 @@ package org.jollyledger.web.part;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.LongSummaryStatistics;
 import java.util.Optional;
 import org.jollyledger.core.part.Grid;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.sheet.HitFacts;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.Sheet.Way;
@@ -38,8 +40,13 @@ class SheetController {
     /** A line to which a hit that plays nothing could go, and why. */
     record Suggestion(int note, String name, String reason) {}
 
-    /** Hits that were chosen by a description. */
-    record Choice(String hits, int count, String words) {}
+    /**
+     * Hits that were chosen by a description.
+     *
+     * @param from where the bar of the first of them begins
+     * @param to where the bar of the last of them ends
+     */
+    record Choice(String hits, int count, String words, long from, long to) {}
 
     /** What came of a change, and how the part stands now. */
     record Edited(String message, String hits, SheetState state) {}
@@ -185,7 +192,12 @@ class SheetController {
             throw Refusal.unreadable(String.valueOf(e.getMessage()));
         }
         String words = hits.length == 0 ? "No hits are so." : HitEditing.words(open.sheet(), hits) + " chosen.";
-        return new Choice(HitSet.format(hits), hits.length, words);
+        TimeMap times = open.sheet().times();
+        LongSummaryStatistics ticks =
+                Arrays.stream(hits).mapToLong(open.sheet().part()::tick).summaryStatistics();
+        long from = hits.length == 0 ? 0 : times.startOfBar(times.barAt(ticks.getMin()));
+        long to = hits.length == 0 ? 0 : times.startOfBar(times.barAt(ticks.getMax()) + 1);
+        return new Choice(HitSet.format(hits), hits.length, words, from, to);
     }
 
     @PostMapping("/edits")
