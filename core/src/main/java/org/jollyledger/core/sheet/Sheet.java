@@ -2,11 +2,8 @@ package org.jollyledger.core.sheet;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.function.IntPredicate;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Caption;
 import org.jollyledger.core.part.Grid;
@@ -36,7 +33,7 @@ public final class Sheet {
     private final int[] rowOfNote = new int[Note.COUNT];
     private final TimeMap times;
     private final int[] order;
-    private final Map<Integer, int[]> hitsOfRow = new HashMap<>();
+    private final HitWalk walk;
     private final Figures figures;
     private final List<Caption> captions;
     private final long endTick;
@@ -51,6 +48,7 @@ public final class Sheet {
         }
         times = part.timeMap(0);
         order = part.hitsInTime();
+        walk = new HitWalk(part, order, rowOfNote, rows.size(), this::playsNothing);
         figures = Figures.of(part);
         captions = Caption.of(part.file());
         long last = order.length == 0 ? 0 : part.tick(order[order.length - 1]);
@@ -252,17 +250,7 @@ public final class Sheet {
 
     /** How many hits stand before a tick, in the order of time. */
     private int begin(long tick) {
-        int low = 0;
-        int high = order.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (part.tick(order[middle]) < tick) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
+        return HitWalk.position(part, order, tick);
     }
 
     private List<Glyph> glyphs(int first, int last) {
@@ -320,16 +308,6 @@ public final class Sheet {
         return counts;
     }
 
-    /** Where a walk over the hits can go. */
-    public enum Way {
-        LEFT,
-        RIGHT,
-        UP,
-        DOWN,
-        NEXT_SILENT,
-        PREVIOUS_SILENT
-    }
-
     /**
      * The hit to which a walk leads: to the left or right along the row, up or down to the nearest hit of the next row
      * that has any; or on to the next hit that plays nothing on the map, where the last is followed by the first.
@@ -337,14 +315,7 @@ public final class Sheet {
      * @return the hit itself where there is no other
      */
     public int walk(int hit, Way way) {
-        return switch (way) {
-            case LEFT -> along(hit, -1);
-            case RIGHT -> along(hit, 1);
-            case UP -> across(hit, -1);
-            case DOWN -> across(hit, 1);
-            case NEXT_SILENT -> around(hit, 1, this::playsNothing);
-            case PREVIOUS_SILENT -> around(hit, -1, this::playsNothing);
-        };
+        return walk.from(hit, way);
     }
 
     /** The first hit at or behind a tick, or the last of all; {@link Part#NONE} when there are none. */
@@ -355,77 +326,6 @@ public final class Sheet {
     /** Whether a hit plays nothing on the map. */
     public boolean playsNothing(int hit) {
         return rows.get(rowOfNote[part.note(hit)]).playsNothing();
-    }
-
-    private int along(int hit, int step) {
-        int[] hits = hitsOf(rowOfNote[part.note(hit)]);
-        int at = indexIn(hits, hit) + step;
-        return at < 0 || at >= hits.length ? hit : hits[at];
-    }
-
-    private int across(int hit, int step) {
-        for (int row = rowOfNote[part.note(hit)] + step; row >= 0 && row < rows.size(); row += step) {
-            int[] hits = hitsOf(row);
-            if (hits.length > 0) {
-                return nearest(hits, part.tick(hit));
-            }
-        }
-        return hit;
-    }
-
-    private int around(int hit, int step, IntPredicate wanted) {
-        int from = begin(part.tick(hit));
-        while (order[from] != hit) {
-            from++;
-        }
-        for (int i = 1; i <= order.length; i++) {
-            int candidate = order[Math.floorMod(from + i * step, order.length)];
-            if (wanted.test(candidate)) {
-                return candidate;
-            }
-        }
-        return hit;
-    }
-
-    private int[] hitsOf(int row) {
-        synchronized (hitsOfRow) {
-            return hitsOfRow.computeIfAbsent(
-                    row,
-                    any -> Arrays.stream(order)
-                            .filter(hit -> rowOfNote[part.note(hit)] == row)
-                            .toArray());
-        }
-    }
-
-    private int indexIn(int[] hits, int hit) {
-        int at = position(hits, part.tick(hit));
-        while (hits[at] != hit) {
-            at++;
-        }
-        return at;
-    }
-
-    private int nearest(int[] hits, long tick) {
-        int at = position(hits, tick);
-        if (at == hits.length) {
-            return hits[at - 1];
-        }
-        return at > 0 && tick - part.tick(hits[at - 1]) < part.tick(hits[at]) - tick ? hits[at - 1] : hits[at];
-    }
-
-    /** The place of the first of some hits, in the order of time, that does not stand before a tick. */
-    private int position(int[] hits, long tick) {
-        int low = 0;
-        int high = hits.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (part.tick(hits[middle]) < tick) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
     }
 
     /** The tempo map of the part. */

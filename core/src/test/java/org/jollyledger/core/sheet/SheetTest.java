@@ -1,6 +1,7 @@
 package org.jollyledger.core.sheet;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -25,7 +26,6 @@ import org.jollyledger.core.part.Grid;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.sheet.Notation.Head;
 import org.jollyledger.core.sheet.Notation.Mark;
-import org.jollyledger.core.sheet.Sheet.Way;
 import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.support.DemoMaps;
@@ -133,6 +133,14 @@ class SheetTest {
                     .isEqualTo(hit);
         }
         assertThat(seen).hasSize((int) silent);
+    }
+
+    @Test
+    void waysAreReadByTheirCodes() {
+        for (Way way : Way.values()) {
+            assertThat(Way.parse(way.code())).isEqualTo(way);
+        }
+        assertThatThrownBy(() -> Way.parse("sideways")).hasMessageContaining("left, right, up, down, next-silent");
     }
 
     @Test

@@ -2,7 +2,6 @@ package org.jollyledger.web.part;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.LongSummaryStatistics;
 import java.util.Optional;
 import org.jollyledger.core.part.Grid;
@@ -10,7 +9,7 @@ import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.sheet.HitFacts;
 import org.jollyledger.core.sheet.Sheet;
-import org.jollyledger.core.sheet.Sheet.Way;
+import org.jollyledger.core.sheet.Way;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -159,12 +158,11 @@ class SheetController {
     }
 
     private static Way parse(String way) {
-        return Arrays.stream(Way.values())
-                .filter(known ->
-                        known.name().toLowerCase(Locale.ROOT).replace('_', '-').equals(way))
-                .findFirst()
-                .orElseThrow(() -> Refusal.unreadable("There is no way \"" + way
-                        + "\"; walk left, right, up, down, next-silent or previous-silent."));
+        try {
+            return Way.parse(way);
+        } catch (IllegalArgumentException e) {
+            throw Refusal.unreadable(String.valueOf(e.getMessage()));
+        }
     }
 
     private Chosen chosen(SheetDesk.Open open, int hit) {
