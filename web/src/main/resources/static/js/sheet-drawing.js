@@ -47,7 +47,9 @@ const classes = (at) => {
   const lost = model.state.rows[model.stretch.row[at]].family ? "" : " unlisted";
   const picked = model.chosen.has(hit) ? " chosen" : "";
   const here = hit === model.current?.facts.hit ? " current" : "";
-  return `glyph${lost}${picked}${here}${model.lit.has(hit) ? " sounding" : ""}`;
+  const silent = model.lit.get(hit);
+  const light = silent === undefined ? "" : silent ? " silent-flash" : " sounding";
+  return `glyph${lost}${picked}${here}${light}`;
 };
 
 // Small notes stand before their stroke, side by side, however near in time they are.
@@ -171,7 +173,7 @@ export const draw = () => {
   const looped = model.loop
     ? `<rect class="loop" x="${x(model.loop.from).toFixed(1)}" y="0" width="${Math.max(1, x(model.loop.to) - x(model.loop.from)).toFixed(1)}" height="100%"/>`
     : "";
-  const now = model.head === null ? "" : `<line class="now" x1="${x(model.head).toFixed(1)}" x2="${x(model.head).toFixed(1)}" y1="0" y2="100%"/>`;
+  const now = `<line class="now" y1="0" y2="100%"/>`;
   ruler.setAttribute("width", model.width);
   ruler.innerHTML = looped + numbers + drawWords(low, high) + now;
   staff.setAttribute("width", model.width);
@@ -185,6 +187,7 @@ export const draw = () => {
     (model.stretch.crowdTicks > 0 ? drawCrowds() : drawGlyphs(low, high)) +
     now;
   drawWindow();
+  drawHead();
   if (covers()) {
     desk.dataset.shown = Math.round(model.view.from);
   }
@@ -212,10 +215,20 @@ const drawWindow = () => {
   const share = (tick) => (tick / Math.max(1, model.state.end)) * count;
   frame.setAttribute("x", share(model.view.from).toFixed(2));
   frame.setAttribute("width", Math.max(0.8, share(model.view.span)).toFixed(2));
-  const now = overview.querySelector(".now");
-  now.setAttribute("x1", share(model.head ?? 0));
-  now.setAttribute("x2", share(model.head ?? 0));
-  now.classList.toggle("hidden", model.head === null);
+};
+
+// Where it plays: moved with every picture of the screen, so nothing else is drawn anew for it.
+export const drawHead = () => {
+  const place = (line, at) => {
+    line.setAttribute("x1", at);
+    line.setAttribute("x2", at);
+    line.classList.toggle("hidden", model.head === null);
+  };
+  const head = model.head ?? 0;
+  for (const drawing of [ruler, staff]) {
+    place(drawing.querySelector(".now"), x(head).toFixed(1));
+  }
+  place(overview.querySelector(".now"), ((head / Math.max(1, model.state.end)) * model.state.overview.length).toFixed(2));
 };
 
 let queued = false;

@@ -1,7 +1,7 @@
 // Hearing the part: its player, loops, and what lights up while it sounds.
 
 import { transport } from "./transport.js";
-import { redraw } from "./sheet-drawing.js";
+import { drawHead, redraw } from "./sheet-drawing.js";
 import { desk, find, model, names, staff } from "./sheet-model.js";
 import { formatHits, inTurn, send } from "./sheet-server.js";
 import { goTo } from "./sheet-view.js";
@@ -56,7 +56,7 @@ model.transport = transport(find("transport"), {
     if (tick !== null && (tick > model.view.from + model.view.span * 0.92 || tick < model.view.from)) {
       goTo(tick - model.view.span * 0.08);
     }
-    redraw();
+    drawHead();
   },
   onStroke: light,
 });

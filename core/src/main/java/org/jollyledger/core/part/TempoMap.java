@@ -3,7 +3,6 @@ package org.jollyledger.core.part;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.function.ToDoubleFunction;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
@@ -89,27 +88,17 @@ public final class TempoMap {
 
     /** When a tick sounds, in seconds from the beginning. */
     public double seconds(long tick) {
-        Stretch stretch = last(tick, Stretch::startTick);
+        Stretch stretch = at(tick);
         return stretch.startSeconds + (tick - stretch.startTick) * stretch.secondsPerTick;
-    }
-
-    /** The tick nearest to a time, in seconds from the beginning. */
-    public long tick(double seconds) {
-        Stretch stretch = last(seconds, Stretch::startSeconds);
-        return stretch.startTick + Math.round((seconds - stretch.startSeconds) / stretch.secondsPerTick);
     }
 
     /** The tempo at a tick. */
     public Stretch at(long tick) {
-        return last(tick, Stretch::startTick);
-    }
-
-    private Stretch last(double limit, ToDoubleFunction<Stretch> start) {
         int low = 0;
         int high = stretches.size() - 1;
         while (low < high) {
             int middle = (low + high + 1) >>> 1;
-            if (start.applyAsDouble(stretches.get(middle)) <= limit) {
+            if (stretches.get(middle).startTick <= tick) {
                 low = middle;
             } else {
                 high = middle - 1;

@@ -352,14 +352,4 @@ public final class Schedule {
                 .forEach(sound -> voices.put(sound.code(), Voices.of(sound)));
         return voices;
     }
-
-    /** The notes that are played and make no sound. */
-    public int[] silentNotes() {
-        return strokes.stream()
-                .filter(stroke -> stroke.sound.isEmpty())
-                .mapToInt(ScheduledStroke::note)
-                .distinct()
-                .sorted()
-                .toArray();
-    }
 }

@@ -114,10 +114,6 @@ class PartEntity {
         return removedAt != null;
     }
 
-    Set<String> labels() {
-        return new TreeSet<>(labels);
-    }
-
     /** The revision that holds; 1 is the file as it came. */
     int revision() {
         return revision;

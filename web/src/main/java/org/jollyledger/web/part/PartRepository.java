@@ -1,6 +1,5 @@
 package org.jollyledger.web.part;
 
-import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -9,7 +8,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface PartRepository extends JpaRepository<PartEntity, Long> {
@@ -68,8 +66,4 @@ interface PartRepository extends JpaRepository<PartEntity, Long> {
 
     @Query("select p.revision from PartEntity p where p.id = :id")
     int revision(long id);
-
-    @Modifying
-    @Query("update PartEntity p set p.usedAt = :now where p.id = :id")
-    void use(long id, Instant now);
 }

@@ -6,7 +6,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -88,12 +87,6 @@ public class PartService {
         return parts.allLabels();
     }
 
-    /** The labels of a part. */
-    @Transactional(readOnly = true)
-    public Set<String> labels(String slug) {
-        return entity(slug).labels();
-    }
-
     /** What a part was converted to, the last one last. */
     @Transactional(readOnly = true)
     public List<Converted> conversions(long id) {
@@ -173,12 +166,6 @@ public class PartService {
     @Transactional
     public void writtenFor(long id, long mapId) {
         parts.findById(id).orElseThrow().writtenFor(mapId, clock.instant());
-    }
-
-    /** Remembers that a part was just used. */
-    @Transactional
-    public void use(long id) {
-        parts.use(id, clock.instant());
     }
 
     /**
