@@ -8,8 +8,8 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntToLongFunction;
 import java.util.function.IntUnaryOperator;
-import java.util.function.LongUnaryOperator;
 import org.jollyledger.core.midi.MidiEdit;
 import org.jollyledger.core.midi.MidiTrack;
 
@@ -99,14 +99,21 @@ public final class PartEdit {
         return this;
     }
 
-    /**
-     * Moves hits in time.
-     *
-     * @param tickFor from the tick of a hit to where it shall stand; nothing moves before tick 0
-     */
-    public PartEdit toTicks(int[] hits, LongUnaryOperator tickFor) {
+    /** Moves hits in time by some ticks, all alike; no farther than the first of them reaches tick 0. */
+    public PartEdit shift(int[] hits, long ticks) {
+        long earliest = Arrays.stream(hits).mapToLong(part::tick).min().orElse(0);
+        long shift = Math.max(ticks, -earliest);
+        return toTicks(hits, hit -> part.tick(hit) + shift);
+    }
+
+    /** Moves hits to the nearest line of a grid. */
+    public PartEdit toGrid(int[] hits, Grid grid) {
+        return toTicks(hits, hit -> grid.nearest(part.timeMap(part.track(hit)), part.tick(hit)));
+    }
+
+    private PartEdit toTicks(int[] hits, IntToLongFunction tickFor) {
         for (int hit : untouched(hits)) {
-            long tick = Math.max(0, tickFor.applyAsLong(part.tick(hit)));
+            long tick = tickFor.applyAsLong(hit);
             if (tick != part.tick(hit)) {
                 changes++;
                 putAt(hit, tick);
@@ -114,19 +121,6 @@ public final class PartEdit {
             results.add(key(hit, tick, part.note(hit), part.velocity(hit)));
         }
         return this;
-    }
-
-    /** Moves hits in time by some ticks, all alike; no farther than the first of them reaches tick 0. */
-    public PartEdit shift(int[] hits, long ticks) {
-        long earliest = Arrays.stream(hits).mapToLong(part::tick).min().orElse(0);
-        long shift = Math.max(ticks, -earliest);
-        return toTicks(hits, tick -> tick + shift);
-    }
-
-    /** Moves hits to the nearest line of a grid. */
-    public PartEdit toGrid(int[] hits, Grid grid) {
-        TimeMap times = part.timeMap(0);
-        return toTicks(hits, tick -> grid.nearest(times, tick));
     }
 
     /** Puts a hit in. */

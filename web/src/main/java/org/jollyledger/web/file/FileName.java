@@ -15,7 +15,7 @@ public record FileName(String text) {
     /** The label of a file that somebody sends under some name. */
     public static FileName of(@Nullable String sent) {
         String bare = sent == null ? "" : sent.substring(Math.max(sent.lastIndexOf('/'), sent.lastIndexOf('\\')) + 1);
-        String clean = bare.replaceAll("[\\p{Cc}\\p{Cf}\\p{Co}\\p{Cn}]", "").strip();
+        String clean = Visible.text(bare);
         if (clean.isEmpty() || clean.matches("\\.+")) {
             return new FileName(WITHOUT_NAME);
         }

@@ -54,14 +54,16 @@ public record ComparisonView(
             boolean added) {}
 
     /** A line on one side. */
-    public record CellView(FamilyMark family, String note, String name, String shortName, String sound) {
+    public record CellView(
+            FamilyMark family, String note, String name, String shortName, String sound, String soundCode) {
         static CellView of(Line line, NoteMap map) {
             return new CellView(
                     FamilyMark.of(line.sound().family()),
                     line.place().map(note -> note.label(map.middleC())).orElse("no note"),
                     line.name(),
                     line.shortName(),
-                    line.sound().words());
+                    line.sound().words(),
+                    line.sound().code());
         }
     }
 

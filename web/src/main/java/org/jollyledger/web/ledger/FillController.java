@@ -55,7 +55,7 @@ public class FillController {
     }
 
     /** A line in the list of those that are filled. */
-    public record FillRow(int step, FamilyMark family, String name, String note, boolean current) {}
+    public record FillRow(int step, FamilyMark family, String name, String sound, String note, boolean current) {}
 
     /** A key of the strip. */
     public record KeyView(int note, String label, boolean black, String family, String player) {}
@@ -228,6 +228,7 @@ public class FillController {
                 step,
                 FamilyMark.of(line.sound().family()),
                 line.name(),
+                line.sound().code(),
                 line.place().map(note -> note.label(map.middleC())).orElse(""),
                 current);
     }

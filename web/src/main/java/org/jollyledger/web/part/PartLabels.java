@@ -1,13 +1,12 @@
 package org.jollyledger.web.part;
 
 import java.util.List;
-import java.util.regex.Pattern;
+import org.jollyledger.web.file.Visible;
 import org.jollyledger.web.problem.Refusal;
 
 /** What a part can be labelled with. */
 final class PartLabels {
     static final int LONGEST = 60;
-    private static final Pattern INVISIBLE = Pattern.compile("[\\p{Cc}\\p{Cf}\\p{Co}\\p{Cn}]");
 
     private PartLabels() {}
 
@@ -18,7 +17,7 @@ final class PartLabels {
      */
     static List<String> parse(String typed) {
         List<String> labels = List.of(typed.split(",")).stream()
-                .map(label -> INVISIBLE.matcher(label).replaceAll("").strip())
+                .map(Visible::text)
                 .filter(label -> !label.isEmpty())
                 .distinct()
                 .toList();

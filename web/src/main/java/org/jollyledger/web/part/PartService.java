@@ -15,6 +15,7 @@ import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.FileName;
+import org.jollyledger.web.file.Visible;
 import org.jollyledger.web.ledger.Slugs;
 import org.jollyledger.web.part.PartCard.Converted;
 import org.jollyledger.web.part.PartRepository.Labelled;
@@ -242,8 +243,8 @@ public class PartService {
     /** Gives a part another name. */
     @Transactional
     public void rename(String slug, String title) {
-        String clean = FileName.of(title).text().strip();
-        if (title.isBlank()) {
+        String clean = Visible.text(title);
+        if (clean.isEmpty()) {
             throw Refusal.incomplete("A part needs a name; type one.");
         }
         entity(slug).rename(Cut.to(LONGEST_TITLE, clean));

@@ -30,8 +30,7 @@ public class PartWays {
         SheetDesk.Open open = desk.open(part, map, null);
         if (!format.equals(MIDI)) {
             PartFormat wanted = PartFormat.parse(format);
-            return Download.of(
-                    open.part().fileName().title() + wanted.ending(), wanted.mediaType(), wanted.write(open));
+            return Download.of(open.part().title() + wanted.ending(), wanted.mediaType(), wanted.write(open));
         }
         try {
             TrackLayout layout = TrackLayout.parse(tracks);
