@@ -110,6 +110,9 @@ const chooseAll = async (where, { add = false, words } = {}) => {
   }
 };
 
+// The row of the hit one stands on when its turn comes.
+export const chooseRow = () => inTurn(() => model.current && chooseAll({ notes: [model.current.note] }));
+
 export const clear = () => {
   model.current = null;
   model.chosen = new Set();

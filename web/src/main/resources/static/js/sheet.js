@@ -1,6 +1,6 @@
 // The page of a part: its buttons, its fields and its keys.
 
-import { chooseWhere, clear, showChosen, showCurrent, walk } from "./sheet-choice.js";
+import { chooseRow, chooseWhere, clear, showChosen, showCurrent, walk } from "./sheet-choice.js";
 import { draw, redraw } from "./sheet-drawing.js";
 import { change, edit, showState, step } from "./sheet-edits.js";
 import { toggleLoop } from "./sheet-hearing.js";
@@ -31,7 +31,7 @@ const actions = {
   up: () => edit("rows", { by: -1 }),
   down: () => edit("rows", { by: 1 }),
   "on-grid": () => edit("grid", { grid: gridLines() || 4 }),
-  row: () => model.current && chooseWhere({ notes: [model.current.note] }),
+  row: chooseRow,
   loop: toggleLoop,
   "next-silent": () => walk("next-silent"),
   add: () => addAt(model.head ?? model.current?.tick ?? model.view.from, model.current?.row ?? 0),
@@ -100,12 +100,18 @@ find("bar").addEventListener("change", async (event) => {
     goTo(found.tick);
   }
 });
-document.getElementById("map").addEventListener("change", (event) => {
-  location.href = `/parts/${desk.dataset.slug}?map=${encodeURIComponent(event.target.value)}&rows=${desk.dataset.rows}`;
-});
-find("rows").addEventListener("change", (event) => {
-  location.href = `/parts/${desk.dataset.slug}?map=${desk.dataset.map}&rows=${event.target.value}`;
-});
+// Another map or other rows are another page. What was chosen before this script was there counts as well.
+const mapChoice = document.getElementById("map");
+const rowsChoice = find("rows");
+const openChoice = () => {
+  const query = new URLSearchParams({ map: mapChoice.value, rows: rowsChoice.value });
+  location.href = `/parts/${desk.dataset.slug}?${query}`;
+};
+mapChoice.addEventListener("change", openChoice);
+rowsChoice.addEventListener("change", openChoice);
+if (mapChoice.value !== desk.dataset.map || rowsChoice.value !== desk.dataset.rows) {
+  openChoice();
+}
 find("after")?.addEventListener("change", (event) => {
   const bar = find("transport");
   bar.dataset.after = event.target.value;

@@ -245,6 +245,26 @@ class SheetJourneyTest {
     }
 
     @Test
+    void aPartIsRenamedAndCopiedAsItIsNow(Address address, Window window) throws Exception {
+        Page page = window.page();
+        open(page, address, upload(address, "to be named", cue("The Tightrope"), "quayside-oak"));
+        page.getByText("Name and copy").click();
+        page.locator("#title").fill("Act 1/2, the rope");
+        button(page, "Rename").click();
+        assertThat(page.locator("h1")).hasText("Act 1/2, the rope");
+        page.waitForSelector("#part-desk[data-ready=true]");
+        hits(page).first().click();
+        page.keyboard().press("Delete");
+        assertThat(message(page)).containsText("taken out");
+        page.getByText("Name and copy").click();
+        button(page, "Make a copy as it is now").click();
+        assertThat(message(page)).hasText("This is a copy of Act 1/2, the rope, as it is now.");
+        page.waitForSelector("#part-desk[data-ready=true]");
+        assertThat(downloaded(page).hitCount()).isEqualTo(157);
+        assertThat(part(page, "undo")).isDisabled();
+    }
+
+    @Test
     void versionsAreComparedAndBroughtBack(Address address, Window window) throws Exception {
         Page page = window.page();
         String path = upload(address, "versions", cue("The Tightrope"), "quayside-oak");
