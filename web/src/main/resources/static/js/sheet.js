@@ -35,8 +35,6 @@ const actions = {
   loop: toggleLoop,
   "next-silent": () => walk("next-silent"),
   add: () => addAt(model.head ?? model.current?.tick ?? model.view.from, model.current?.row ?? 0),
-  "zoom-in": () => zoomBy(-1),
-  "zoom-out": () => zoomBy(1),
   levels: () => {
     const shown = board.classList.toggle("with-levels");
     find("levels").setAttribute("aria-pressed", shown);

@@ -121,10 +121,6 @@ public record Voice(List<Layer> layers, List<VoiceStroke> strokes, double second
         strokes = List.copyOf(strokes);
     }
 
-    static Voice of(List<Layer> layers) {
-        return struck(layers, List.of(new VoiceStroke(0, 1)));
-    }
-
     static Voice struck(List<Layer> layers, List<VoiceStroke> strokes) {
         double longest = layers.stream()
                 .mapToDouble(layer -> layer.attack + layer.decay * SILENT_AFTER)

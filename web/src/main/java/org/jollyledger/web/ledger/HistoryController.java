@@ -1,11 +1,7 @@
 package org.jollyledger.web.ledger;
 
-import java.time.Instant;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 import org.jollyledger.core.notemap.MapComparison;
-import org.jollyledger.web.revision.RevisionCard;
+import org.jollyledger.web.revision.RevisionRow;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.stereotype.Controller;
@@ -19,20 +15,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** What a map was, and what differs. */
 @Controller
 public class HistoryController {
-    private static final DateTimeFormatter TIME =
-            DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm:ss", Locale.UK).withZone(ZoneId.systemDefault());
-
-    /** A revision as the page shows it. */
-    public record RevisionRow(int number, String summary, String time, boolean current) {
-        static RevisionRow of(RevisionCard card, int current) {
-            return new RevisionRow(card.number(), card.summary(), time(card.createdAt()), card.number() == current);
-        }
-
-        private static String time(Instant instant) {
-            return TIME.format(instant);
-        }
-    }
-
     private final LedgerService ledger;
 
     HistoryController(LedgerService ledger) {

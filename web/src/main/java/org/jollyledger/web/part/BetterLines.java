@@ -9,7 +9,6 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.sound.SoundDistance;
-import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.part.SheetController.Suggestion;
 import org.springframework.stereotype.Component;
 
@@ -18,10 +17,10 @@ import org.springframework.stereotype.Component;
 class BetterLines {
     private record Near(Line line, SoundDistance distance) {}
 
-    private final LedgerService ledger;
+    private final SheetDesk desk;
 
-    BetterLines(LedgerService ledger) {
-        this.ledger = ledger;
+    BetterLines(SheetDesk desk) {
+        this.desk = desk;
     }
 
     /**
@@ -30,7 +29,7 @@ class BetterLines {
      */
     List<Suggestion> suggest(SheetDesk.Open open, int hit, int most) {
         Note note = Note.of(open.sheet().part().note(hit));
-        return written(open)
+        return desk.written(open)
                 .flatMap(map -> meant(map, note))
                 .or(() -> meant(GeneralMidi.level2(), note))
                 .map(sound -> open.map().map().firstLines().stream()
@@ -41,11 +40,6 @@ class BetterLines {
                         .map(near -> new Suggestion(near.line.note().number(), near.line.name(), reason(sound, near)))
                         .toList())
                 .orElse(List.of());
-    }
-
-    /** The map a part was written for, when that is known. */
-    Optional<NoteMap> written(SheetDesk.Open open) {
-        return open.part().writtenForId().map(id -> ledger.get(id).map());
     }
 
     private static Optional<Sound> meant(NoteMap written, Note note) {

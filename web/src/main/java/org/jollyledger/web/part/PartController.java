@@ -2,9 +2,7 @@ package org.jollyledger.web.part;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
 import org.jollyledger.core.midi.Damage;
-import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Grid;
 import org.jollyledger.core.part.TrackLayout;
 import org.jollyledger.core.sheet.Sheet;
@@ -84,7 +82,9 @@ class PartController {
         long span = Math.max(
                 1, sheet.times().startOfBar(BARS_IN_VIEW + 1) - sheet.times().startOfBar(1));
         SheetState state = SheetState.of(
-                open, written(open), parts.steps(open.part().id(), open.part().revision()));
+                open,
+                desk.written(open),
+                parts.steps(open.part().id(), open.part().revision()));
         Sheet.Stretch stretch = sheet.between(from, from + 2 * span, new Grid(GRID), COLUMNS);
         model.addAttribute("part", PartHead.of(open));
         model.addAttribute("shown", open.map());
@@ -98,8 +98,9 @@ class PartController {
         model.addAttribute("describedRows", state.rows());
         model.addAttribute("stateJson", script(state));
         model.addAttribute("stretchJson", script(StretchView.of(open.part().revision(), stretch)));
-        model.addAttribute("lineChoices", lines(sheet));
-        model.addAttribute("linesJson", script(lines(sheet)));
+        List<LineChoice> lines = lines(sheet);
+        model.addAttribute("lineChoices", lines);
+        model.addAttribute("linesJson", script(lines));
         model.addAttribute(
                 "afters",
                 parts.conversions(open.part().id()).stream()
@@ -116,10 +117,6 @@ class PartController {
                         .limit(RECENT_MAPS - 1L)
                         .toList());
         return "part/part";
-    }
-
-    private Optional<NoteMap> written(SheetDesk.Open open) {
-        return open.part().writtenForId().map(id -> ledger.get(id).map());
     }
 
     /** A document within a page: nothing in it may end the element that it stands in. */

@@ -65,7 +65,7 @@ class SheetController {
     private SheetState state(SheetDesk.Open open) {
         return SheetState.of(
                 open,
-                betterLines.written(open),
+                desk.written(open),
                 parts.steps(open.part().id(), open.part().revision()));
     }
 

@@ -2,6 +2,7 @@ package org.jollyledger.web.part;
 
 import java.util.Arrays;
 import java.util.Optional;
+import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.play.Schedule;
 import org.jollyledger.core.sheet.Sheet;
@@ -69,6 +70,11 @@ public class SheetDesk {
                 Shown.PLAYED);
         return schedules.get(
                 key, () -> Schedule.of(open.drums().part(), open.map().map()));
+    }
+
+    /** The map that an opened part was written for, when that is known. */
+    Optional<NoteMap> written(Open open) {
+        return open.part().writtenForId().map(id -> ledger.get(id).map());
     }
 
     private StoredMap map(Standing part, @Nullable String slug) {

@@ -1,9 +1,5 @@
 package org.jollyledger.web.part;
 
-import java.time.Instant;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 import java.util.Optional;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
@@ -14,7 +10,7 @@ import org.jollyledger.core.part.PartComparison.Change;
 import org.jollyledger.core.part.PartComparison.Hit;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.file.Download;
-import org.jollyledger.web.revision.RevisionCard;
+import org.jollyledger.web.revision.RevisionRow;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
 import org.springframework.http.ResponseEntity;
@@ -29,20 +25,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** What a part was, and what differs. */
 @Controller
 class VersionController {
-    private static final DateTimeFormatter TIME =
-            DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm:ss", Locale.UK).withZone(ZoneId.systemDefault());
     private static final int MOST_CHANGES = 1_000;
-
-    /** A version as a list shows it. */
-    public record VersionRow(int number, String summary, String time, boolean current) {
-        static VersionRow of(RevisionCard card, int current) {
-            return new VersionRow(card.number(), card.summary(), time(card.createdAt()), card.number() == current);
-        }
-
-        private static String time(Instant instant) {
-            return TIME.format(instant);
-        }
-    }
 
     /** A hit that differs. */
     public record ChangeRow(String place, String kind, String before, String after) {}
@@ -62,11 +45,11 @@ class VersionController {
             @RequestParam(defaultValue = "0") int page,
             Model model) {
         StoredPart part = parts.get(slug);
-        Page<VersionRow> versions = parts.history(slug, page).map(card -> VersionRow.of(card, part.revision()));
+        Page<RevisionRow> versions = parts.history(slug, page).map(card -> RevisionRow.of(card, part.revision()));
         model.addAttribute("part", part);
         model.addAttribute("map", map == null ? "" : map);
         model.addAttribute("versions", versions);
-        model.addAttribute("first", VersionRow.of(parts.asItCame(slug), part.revision()));
+        model.addAttribute("first", RevisionRow.of(parts.asItCame(slug), part.revision()));
         return "part/history";
     }
 
