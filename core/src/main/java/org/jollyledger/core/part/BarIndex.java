@@ -54,16 +54,6 @@ public final class BarIndex {
 
     /** How many hits stand before a bar. */
     private int begin(long bar) {
-        int low = 0;
-        int high = bars.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (bars[middle] < bar) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
+        return Ordered.countBefore(bars.length, index -> bars[index] < bar);
     }
 }

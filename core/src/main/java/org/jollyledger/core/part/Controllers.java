@@ -55,17 +55,8 @@ public final class Controllers {
 
     /** The value that holds at a tick for a track and a channel, 0–127; empty when none was sent before. */
     public OptionalInt at(int track, int channel, long tick) {
-        int low = 0;
-        int high = changes.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (changes.get(middle).tick <= tick) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        for (int i = low - 1; i >= 0; i--) {
+        int sent = Ordered.countBefore(changes.size(), index -> changes.get(index).tick <= tick);
+        for (int i = sent - 1; i >= 0; i--) {
             Change change = changes.get(i);
             if (change.channel == channel && (!tracksApart || change.track == track)) {
                 return OptionalInt.of(change.value);

@@ -284,17 +284,7 @@ public final class PartEdit {
 
     /** The last event of a track at a tick that is not its end, or NONE. */
     private static int lastAt(MidiTrack track, long tick) {
-        int low = 0;
-        int high = track.eventCount();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (track.tick(middle) <= tick) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        int last = low - 1;
+        int last = Ordered.countBefore(track.eventCount(), event -> track.tick(event) <= tick) - 1;
         if (last >= 0 && track.metaType(last) == MidiTrack.END_OF_TRACK) {
             last--;
         }

@@ -94,16 +94,7 @@ public final class TempoMap {
 
     /** The tempo at a tick. */
     public Stretch at(long tick) {
-        int low = 0;
-        int high = stretches.size() - 1;
-        while (low < high) {
-            int middle = (low + high + 1) >>> 1;
-            if (stretches.get(middle).startTick <= tick) {
-                low = middle;
-            } else {
-                high = middle - 1;
-            }
-        }
-        return stretches.get(low);
+        int begun = Ordered.countBefore(stretches.size(), index -> stretches.get(index).startTick <= tick);
+        return stretches.get(Math.max(0, begun - 1));
     }
 }

@@ -172,16 +172,7 @@ public final class TimeMap {
     }
 
     private int stretchAt(long tick) {
-        int low = 0;
-        int high = stretches.size() - 1;
-        while (low < high) {
-            int middle = (low + high + 1) >>> 1;
-            if (stretches.get(middle).startTick <= tick) {
-                low = middle;
-            } else {
-                high = middle - 1;
-            }
-        }
-        return low;
+        int begun = Ordered.countBefore(stretches.size(), index -> stretches.get(index).startTick <= tick);
+        return Math.max(0, begun - 1);
     }
 }

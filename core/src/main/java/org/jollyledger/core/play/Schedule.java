@@ -13,6 +13,7 @@ import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Controllers;
+import org.jollyledger.core.part.Ordered;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.TempoMap;
 import org.jollyledger.core.part.TimeMap;
@@ -285,17 +286,7 @@ public final class Schedule {
 
     /** How many strokes sound before a time. */
     private int first(double seconds) {
-        int low = 0;
-        int high = strokes.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (strokes.get(middle).seconds < seconds) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
+        return Ordered.countBefore(strokes.size(), index -> strokes.get(index).seconds < seconds);
     }
 
     private List<Click> clicks(long from, long to, TempoMap tempos) {

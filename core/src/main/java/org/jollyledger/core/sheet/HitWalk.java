@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.IntPredicate;
+import org.jollyledger.core.part.Ordered;
 import org.jollyledger.core.part.Part;
 
 /** Walks over the hits of a sheet, from one to the next in a direction. */
@@ -94,16 +95,6 @@ final class HitWalk {
 
     /** How many of some hits, which are in the order of time, stand before a tick. */
     static int position(Part part, int[] hits, long tick) {
-        int low = 0;
-        int high = hits.length;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (part.tick(hits[middle]) < tick) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
+        return Ordered.countBefore(hits.length, index -> part.tick(hits[index]) < tick);
     }
 }
