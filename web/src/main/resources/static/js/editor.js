@@ -77,6 +77,8 @@ document.addEventListener("change", (event) => {
     }
   } else if (target.matches("[data-property]")) {
     edit("property", { field: target.dataset.property, value: target.value });
+  } else if (target.matches("[data-choose]")) {
+    edit(target.dataset.choose, { at: target.dataset.at, value: target.value });
   } else if (target.matches("[data-pick]")) {
     if (target.value) {
       edit(target.dataset.pick, { value: target.value });

@@ -24,6 +24,8 @@ class ArchitectureTest {
             .definedBy("..core.sound")
             .layer("notemap")
             .definedBy("..core.notemap")
+            .layer("kit")
+            .definedBy("..core.kit")
             .layer("part")
             .definedBy("..core.part")
             .layer("sheet")
@@ -48,18 +50,20 @@ class ArchitectureTest {
             .mayOnlyBeAccessedByLayers("reconcile", "exchange", "batch")
             .whereLayer("part")
             .mayOnlyBeAccessedByLayers("sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
+            .whereLayer("kit")
+            .mayOnlyBeAccessedByLayers("part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("sheet")
             .mayOnlyBeAccessedByLayers("exchange")
             .whereLayer("play")
             .mayNotBeAccessedByAnyLayer()
             .whereLayer("notemap")
-            .mayOnlyBeAccessedByLayers("part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
+            .mayOnlyBeAccessedByLayers("kit", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("sound")
             .mayOnlyBeAccessedByLayers(
-                    "notemap", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
+                    "notemap", "kit", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("pitch")
             .mayOnlyBeAccessedByLayers(
-                    "sound", "notemap", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch");
+                    "sound", "notemap", "kit", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch");
 
     @ArchTest
     static final ArchRule theCoreIsPlainJava = classes()

@@ -31,5 +31,10 @@ public interface BatchListener {
      * @param silent hits without a target
      * @param far hits that became a far sound
      */
-    record FileLosses(String file, int hits, int folded, int silent, int far) {}
+    record FileLosses(String file, int hits, int folded, int silent, int far) {
+        /** How bad that is beside other files: a hit that is gone counts as two that are heard as something else. */
+        public int weight() {
+            return 2 * (folded + silent) + far;
+        }
+    }
 }

@@ -3,11 +3,13 @@ package org.jollyledger.core.crosswalk;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import org.jollyledger.core.kit.Chokes;
+import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.sound.Articulation;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.KitPiece;
-import org.jollyledger.core.sound.Openness;
 import org.jollyledger.core.sound.Side;
 import org.jollyledger.core.sound.Sound;
 
@@ -40,11 +42,11 @@ final class Harms {
 
     /** Whether a line is a hi-hat that is struck. */
     static boolean isStruckHat(Line line) {
-        return line.sound().openness().isPresent();
+        return Hats.isStruck(line.sound());
     }
 
     private static boolean isStroke(Sound sound) {
-        return sound.articulation() != Articulation.ROLL && sound.articulation() != Articulation.CHOKE;
+        return sound.articulation() != Articulation.ROLL && !Chokes.isChoke(sound);
     }
 
     /** What it does to send a line somewhere, or nowhere. */
@@ -154,21 +156,11 @@ final class Harms {
 
     private void addOpenness(List<Weighed> harms, Line one, Line first, Line other, Line second) {
         double weight = use.hatStep(one, other) + use.hatStep(other, one);
-        if (weight == 0 || !isStruckHat(first) || !isStruckHat(second)) {
-            return;
+        OptionalDouble was = Hats.step(one.sound(), other.sound());
+        OptionalDouble is = Hats.step(first.sound(), second.sound());
+        if (weight > 0 && was.isPresent() && is.isPresent()) {
+            add(harms, Harm.OPENNESS, weight * Math.abs(was.getAsDouble() - is.getAsDouble()));
         }
-        double was = step(one, other);
-        double is = step(first, second);
-        if (!Double.isNaN(was) && !Double.isNaN(is)) {
-            add(harms, Harm.OPENNESS, weight * Math.abs(was - is));
-        }
-    }
-
-    /** By how much the hat opens; not a number where its pedal alone knows. */
-    private static double step(Line one, Line other) {
-        Openness from = one.sound().openness().orElse(Openness.PEDAL);
-        Openness to = other.sound().openness().orElse(Openness.PEDAL);
-        return from == Openness.PEDAL || to == Openness.PEDAL ? Double.NaN : to.position() - from.position();
     }
 
     /** Whether one line is the plain stroke of the kit piece that the other one plays in another way. */
@@ -180,8 +172,7 @@ final class Harms {
 
     private void addSplits(List<Weighed> harms, Line lead, Line leadTo, Line follower, Line followerTo) {
         if (leads(lead, follower) && !Instance.of(leadTo.sound()).equals(Instance.of(followerTo.sound()))) {
-            boolean choke = follower.sound().articulation() == Articulation.CHOKE;
-            add(harms, choke ? Harm.STRAY_CHOKE : Harm.SPLIT, use.weight(follower));
+            add(harms, Chokes.isChoke(follower.sound()) ? Harm.STRAY_CHOKE : Harm.SPLIT, use.weight(follower));
         }
     }
 }

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.Note;
@@ -89,7 +90,7 @@ public record KeptCrosswalk(
     }
 
     /** In what way a map has overtaken a route. */
-    public enum Change {
+    public enum Change implements Coded {
         /** The source line is gone; hits on its note pass as unlisted. */
         SOURCE_GONE,
         /** The source line stands for another sound. */

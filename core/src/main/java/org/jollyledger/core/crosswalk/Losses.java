@@ -1,16 +1,15 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.crosswalk.Statement.Entry;
 import org.jollyledger.core.crosswalk.Statement.Loss;
 import org.jollyledger.core.notemap.Line;
@@ -25,7 +24,7 @@ import org.jollyledger.core.pitch.Note;
  */
 public final class Losses {
     /** In what way something is lost. */
-    public enum Kind {
+    public enum Kind implements Coded {
         /** Hits without a target. */
         SILENT,
         /** Hits that join a louder one on the same note. */
@@ -37,22 +36,13 @@ public final class Losses {
         /** Hits that are heard as another sound. */
         FAR;
 
-        /** The stable code, such as {@code fill-turned}. */
-        public String code() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
-        }
-
         /**
          * The kind with a code.
          *
          * @throws IllegalArgumentException when there is none
          */
         public static Kind parse(String code) {
-            return Arrays.stream(values())
-                    .filter(kind -> kind.code().equals(code))
-                    .findFirst()
-                    .orElseThrow(() -> new IllegalArgumentException("There is no loss \"" + code + "\"; there are "
-                            + Arrays.stream(values()).map(Kind::code).collect(Collectors.joining(", ")) + "."));
+            return Codes.parse(Kind.class, "loss", code);
         }
     }
 

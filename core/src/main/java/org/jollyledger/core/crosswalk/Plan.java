@@ -11,11 +11,11 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jollyledger.core.crosswalk.Crosswalk.OtherWay;
 import org.jollyledger.core.crosswalk.Harms.Weighed;
+import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
-import org.jollyledger.core.sound.Articulation;
 import org.jollyledger.core.sound.SoundDistance;
 
 /**
@@ -249,7 +249,7 @@ final class Plan {
         if (target.firstLines().isEmpty()) {
             return "\"" + target.name() + "\" has no lines yet";
         }
-        if (line.sound().articulation() == Articulation.CHOKE) {
+        if (Chokes.isTail(line.sound())) {
             return "no choke of that cymbal here, and a stroke in its place would sound instead of stopping";
         }
         return "nothing here comes near a " + line.sound().piece().words();

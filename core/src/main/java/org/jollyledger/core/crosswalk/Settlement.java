@@ -33,8 +33,25 @@ public record Settlement(
     private static final int TRIED = 5;
     /** How close two settlements must be to make no difference. */
     private static final double ALIKE = 1e-9;
+    /** Weights that are closer than this make no difference to anybody. */
+    private static final double HEARD = 0.02;
 
     private record Move(Note source, Optional<Note> from, Optional<Note> to) {}
+
+    /** How a way to settle a loss compares with how things are. */
+    public enum Comparison {
+        BETTER,
+        AS_GOOD,
+        WORSE
+    }
+
+    /** Whether less is lost in all afterwards; differences that nobody hears are none. */
+    public Comparison comparison() {
+        if (Math.abs(weight) < HEARD) {
+            return Comparison.AS_GOOD;
+        }
+        return weight < 0 ? Comparison.BETTER : Comparison.WORSE;
+    }
 
     /** The two or three best ways to settle a loss of a conversion, the best first; silence is none of them. */
     public static List<Settlement> of(Statement statement, List<Losses.Group> losses, Losses.Key lost) {

@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.RandomAccess;
+import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.part.BarBeat;
 import org.jollyledger.core.part.Part;
@@ -17,7 +18,7 @@ import org.jollyledger.core.pitch.Note;
  */
 public final class Statement {
     /** What can become of a hit. */
-    public enum Entry {
+    public enum Entry implements Coded {
         CARRIED,
         SUBSTITUTED,
         LAYERED,

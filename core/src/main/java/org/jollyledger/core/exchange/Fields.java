@@ -168,6 +168,15 @@ final class Fields {
         return OptionalInt.of(node.intValue());
     }
 
+    /** A true or false; false when it is not there. */
+    boolean optionalFlag(String field) {
+        JsonNode node = node(field);
+        if (!node.isMissingNode() && !node.isNull() && !node.isBoolean()) {
+            problem(field, "The field \"" + field + "\" must be true or false.");
+        }
+        return node.isBoolean() && node.booleanValue();
+    }
+
     /** A number that must be there; -1 when it is not, which is then noted. */
     int number(String field) {
         int before = problems.size();

@@ -2,6 +2,7 @@ package org.jollyledger.core.exchange;
 
 import java.util.Optional;
 import org.apache.commons.csv.CSVFormat;
+import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
@@ -31,6 +32,7 @@ public final class HitRows {
                 "length",
                 "channel",
                 "track");
+        Kit kit = Kit.of(map);
         for (int hit : part.hitsInTime()) {
             Note note = Note.of(part.note(hit));
             Optional<Line> line = map.lineAt(note);
@@ -43,7 +45,8 @@ public final class HitRows {
                     note.number(),
                     note.name(map.middleC()),
                     line.map(Line::name).orElse(""),
-                    line.map(known -> part.played(known.sound(), hit).code()).orElse(""),
+                    line.map(known -> part.played(kit, known.sound(), hit).code())
+                            .orElse(""),
                     part.velocity(hit),
                     part.hangs(hit) ? "" : part.endTick(hit) - part.tick(hit),
                     part.channel(hit),

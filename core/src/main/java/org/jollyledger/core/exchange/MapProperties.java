@@ -1,14 +1,17 @@
 package org.jollyledger.core.exchange;
 
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
@@ -18,6 +21,20 @@ import org.jollyledger.core.pitch.OctaveConvention;
 /** The properties of a map as pairs of a name and a value, for formats that have no better place for them. */
 final class MapProperties {
     private static final String ALL = "all";
+    private static final String DOWN = "down";
+    private static final Set<String> NAMES = Set.of(
+            "map",
+            "maker",
+            "kind",
+            "middle c",
+            "channel",
+            "chokes",
+            "choke pressure",
+            "openness",
+            "pedal controller",
+            "pedal steps",
+            "pedal counts",
+            "remark");
 
     private MapProperties() {}
 
@@ -30,15 +47,34 @@ final class MapProperties {
         properties.put(
                 "channel",
                 map.channel().isPresent() ? String.valueOf(map.channel().getAsInt()) : ALL);
-        properties.put("chokes", map.chokes().code());
-        properties.put("openness", map.openness().code());
+        properties.put("chokes", map.chokes().form().code());
+        properties.put("openness", map.openness().form().code());
+        figures(map, properties);
         properties.put("remark", map.remark());
         return properties;
     }
 
+    /** Figures that are the usual ones are left out. */
+    private static void figures(NoteMap map, Map<String, String> properties) {
+        HatPedal pedal = map.openness().pedal();
+        if (map.chokes().pressureFrom() != ChokeExpression.USUAL_PRESSURE) {
+            properties.put("choke pressure", String.valueOf(map.chokes().pressureFrom()));
+        }
+        if (pedal.controller() != HatPedal.USUAL.controller()) {
+            properties.put("pedal controller", String.valueOf(pedal.controller()));
+        }
+        if (!pedal.thresholds().equals(HatPedal.USUAL.thresholds())) {
+            properties.put(
+                    "pedal steps",
+                    pedal.thresholds().stream().map(String::valueOf).collect(Collectors.joining(" ")));
+        }
+        if (pedal.countsDown()) {
+            properties.put("pedal counts", DOWN);
+        }
+    }
+
     static boolean isProperty(String name) {
-        return List.of("map", "maker", "kind", "middle c", "channel", "chokes", "openness", "remark")
-                .contains(name.strip().toLowerCase(Locale.ROOT));
+        return NAMES.contains(name.strip().toLowerCase(Locale.ROOT));
     }
 
     /** A map with some properties; what is left out has its usual value. */
@@ -49,16 +85,17 @@ final class MapProperties {
                             .filter(name -> !name.isBlank())
                             .orElse(nameWhenMissing),
                     given.getOrDefault("maker", ""),
-                    coded(given, "kind", MapKind.values(), MapKind::code, MapKind.LIBRARY),
+                    told(given, "kind", MapKind::parse).orElse(MapKind.LIBRARY),
                     OctaveConvention.parse(given.getOrDefault("middle c", "C3")),
                     channel(given.getOrDefault("channel", ALL)),
-                    coded(given, "chokes", ChokeExpression.values(), ChokeExpression::code, ChokeExpression.NOTE),
-                    coded(
-                            given,
-                            "openness",
-                            OpennessExpression.values(),
-                            OpennessExpression::code,
-                            OpennessExpression.NOTES),
+                    new ChokeExpression(
+                            told(given, "chokes", ChokeExpression.Form::parse).orElse(ChokeExpression.Form.NOTE),
+                            told(given, "choke pressure", MapProperties::number)
+                                    .orElse(ChokeExpression.USUAL_PRESSURE)),
+                    new OpennessExpression(
+                            told(given, "openness", OpennessExpression.Form::parse)
+                                    .orElse(OpennessExpression.Form.NOTES),
+                            pedal(given)),
                     lines,
                     given.getOrDefault("remark", ""));
         } catch (IllegalArgumentException e) {
@@ -76,15 +113,30 @@ final class MapProperties {
         return OptionalInt.of(Integer.parseInt(text.strip()));
     }
 
-    private static <T> T coded(Map<String, String> given, String name, T[] values, Function<T, String> code, T usual) {
-        String text = given.get(name);
-        if (text == null || text.isBlank()) {
-            return usual;
+    private static HatPedal pedal(Map<String, String> given) {
+        return HatPedal.USUAL
+                .withController(
+                        told(given, "pedal controller", MapProperties::number).orElse(HatPedal.USUAL.controller()))
+                .withThresholds(
+                        told(given, "pedal steps", MapProperties::numbers).orElse(HatPedal.USUAL.thresholds()))
+                .withCountsDown(given.getOrDefault("pedal counts", "").strip().equalsIgnoreCase(DOWN));
+    }
+
+    private static List<Integer> numbers(String text) {
+        return Stream.of(text.split("[\\s,;]+")).map(MapProperties::number).toList();
+    }
+
+    private static int number(String text) {
+        if (!text.matches("\\d{1,4}")) {
+            throw new IllegalArgumentException("\"" + text + "\" is no whole number.");
         }
-        return Arrays.stream(values)
-                .filter(value -> code.apply(value).equalsIgnoreCase(text.strip()))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("The " + name + " \"" + text + "\" does not exist; use "
-                        + String.join(", ", Arrays.stream(values).map(code).toList()) + "."));
+        return Integer.parseInt(text);
+    }
+
+    private static <T> Optional<T> told(Map<String, String> given, String name, Function<String, T> reader) {
+        return Optional.ofNullable(given.get(name))
+                .map(String::strip)
+                .filter(text -> !text.isEmpty())
+                .map(reader);
     }
 }

@@ -12,6 +12,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
@@ -24,10 +25,27 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Note maps as JSON, as described by {@code docs/formats/note-map.schema.json}. */
 public final class NoteMapJson {
-    private static final Set<String> MAP_FIELDS =
-            Set.of("name", "maker", "kind", "middleC", "channel", "chokes", "openness", "remark", "lines", "slug");
+    private static final Set<String> MAP_FIELDS = Set.of(
+            "name",
+            "maker",
+            "kind",
+            "middleC",
+            "channel",
+            "chokes",
+            "chokePressure",
+            "openness",
+            "pedal",
+            "remark",
+            "lines",
+            "slug");
+    private static final List<String> THRESHOLDS =
+            List.of("threeQuarterFrom", "halfFrom", "quarterFrom", "closedFrom", "tightFrom");
     private static final Set<String> LINE_FIELDS =
             Set.of("note", "name", "shortName", "sound", "chokeGroup", "remark", "position");
+
+    private static final Set<String> PEDAL_FIELDS = Stream.concat(
+                    THRESHOLDS.stream(), Stream.of("controller", "countsDown"))
+            .collect(Collectors.toSet());
 
     private record PlacedLine(int position, Line line) {}
 
@@ -44,12 +62,11 @@ public final class NoteMapJson {
         String name = fields.text("name");
         String maker = fields.optionalText("maker").orElse("");
         String remark = fields.optionalText("remark").orElse("");
-        Optional<MapKind> kind = fields.parsed("kind", text -> coded("kind", MapKind.values(), MapKind::code, text));
+        Optional<MapKind> kind = fields.parsed("kind", MapKind::parse);
         Optional<OctaveConvention> middleC = fields.parsed("middleC", OctaveConvention::parse);
         OptionalInt channel = fields.optionalNumber("channel");
-        Optional<ChokeExpression> chokes = optional(fields, "chokes", ChokeExpression.values(), ChokeExpression::code);
-        Optional<OpennessExpression> openness =
-                optional(fields, "openness", OpennessExpression.values(), OpennessExpression::code);
+        Optional<ChokeExpression> chokes = readChokes(fields);
+        Optional<OpennessExpression> openness = readOpenness(fields);
         List<Line> lines = readLines(fields);
         fields.throwProblems();
         Optional<NoteMap> map = fields.made(
@@ -60,8 +77,8 @@ public final class NoteMapJson {
                         kind.orElseThrow(),
                         middleC.orElseThrow(),
                         channel,
-                        chokes.orElse(ChokeExpression.NOTE),
-                        openness.orElse(OpennessExpression.NOTES),
+                        chokes.orElseThrow(),
+                        openness.orElseThrow(),
                         lines,
                         remark));
         fields.throwProblems();
@@ -110,17 +127,41 @@ public final class NoteMapJson {
                 : fields.made("note", () -> Note.of(number)).map(Optional::of);
     }
 
-    private static <T> Optional<T> optional(Fields fields, String field, T[] values, Function<T, String> code) {
-        return fields.optionalText(field).flatMap(text -> fields.made(field, () -> coded(field, values, code, text)));
+    private static Optional<ChokeExpression> readChokes(Fields fields) {
+        Optional<ChokeExpression.Form> form = optional(fields, "chokes", ChokeExpression.Form::parse);
+        int pressure = fields.optionalNumber("chokePressure").orElse(ChokeExpression.USUAL_PRESSURE);
+        return fields.made(
+                "chokePressure", () -> new ChokeExpression(form.orElse(ChokeExpression.Form.NOTE), pressure));
     }
 
-    private static <T> T coded(String field, T[] values, Function<T, String> code, String text) {
-        return Stream.of(values)
-                .filter(value -> code.apply(value).equals(text))
-                .findFirst()
-                .orElseThrow(
-                        () -> new IllegalArgumentException("The " + field + " \"" + text + "\" does not exist; use "
-                                + Stream.of(values).map(code).collect(Collectors.joining(", ")) + "."));
+    private static Optional<OpennessExpression> readOpenness(Fields fields) {
+        OpennessExpression.Form form =
+                optional(fields, "openness", OpennessExpression.Form::parse).orElse(OpennessExpression.Form.NOTES);
+        Optional<Fields> given = fields.optionalObject("pedal");
+        if (given.isEmpty()) {
+            return Optional.of(OpennessExpression.of(form));
+        }
+        Fields pedal = given.get();
+        pedal.allowOnly(PEDAL_FIELDS);
+        int controller = pedal.optionalNumber("controller").orElse(HatPedal.USUAL.controller());
+        List<Integer> thresholds = new ArrayList<>();
+        for (int i = 0; i < THRESHOLDS.size(); i++) {
+            thresholds.add(pedal.optionalNumber(THRESHOLDS.get(i))
+                    .orElse(HatPedal.USUAL.thresholds().get(i)));
+        }
+        boolean down = pedal.optionalFlag("countsDown");
+        return fields.made(
+                "pedal",
+                () -> new OpennessExpression(
+                        form,
+                        HatPedal.USUAL
+                                .withController(controller)
+                                .withThresholds(thresholds)
+                                .withCountsDown(down)));
+    }
+
+    private static <T> Optional<T> optional(Fields fields, String field, Function<String, T> parser) {
+        return fields.optionalText(field).flatMap(text -> fields.made(field, () -> parser.apply(text)));
     }
 
     /** Writes a map; reading it back gives an equal one. */
@@ -135,8 +176,14 @@ public final class NoteMapJson {
         } else {
             document.putNull("channel");
         }
-        document.put("chokes", map.chokes().code());
-        document.put("openness", map.openness().code());
+        document.put("chokes", map.chokes().form().code());
+        if (map.chokes().pressureFrom() != ChokeExpression.USUAL_PRESSURE) {
+            document.put("chokePressure", map.chokes().pressureFrom());
+        }
+        document.put("openness", map.openness().form().code());
+        if (!map.openness().pedal().equals(HatPedal.USUAL)) {
+            writePedal(document.putObject("pedal"), map.openness().pedal());
+        }
         document.put("remark", map.remark());
         ArrayNode lines = document.putArray("lines");
         int position = 1;
@@ -144,6 +191,14 @@ public final class NoteMapJson {
             writeLine(lines.addObject(), line, position++);
         }
         return Fields.JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document);
+    }
+
+    private static void writePedal(ObjectNode object, HatPedal pedal) {
+        object.put("controller", pedal.controller());
+        for (int i = 0; i < THRESHOLDS.size(); i++) {
+            object.put(THRESHOLDS.get(i), pedal.thresholds().get(i));
+        }
+        object.put("countsDown", pedal.countsDown());
     }
 
     private static void writeLine(ObjectNode object, Line line, int position) {

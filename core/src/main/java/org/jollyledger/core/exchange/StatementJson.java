@@ -4,7 +4,6 @@ import java.io.StringWriter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.jollyledger.core.crosswalk.Route;
@@ -106,7 +105,7 @@ public final class StatementJson {
 
     private void lost(Lost lost, List<BarBeat> places) {
         json.writeStartObject();
-        json.writeStringProperty("entry", lost.entry.name().toLowerCase(Locale.ROOT));
+        json.writeStringProperty("entry", lost.entry.code());
         json.writeNumberProperty("note", lost.note.number());
         lost.landed.ifPresent(note -> json.writeNumberProperty("landedOn", note.number()));
         json.writeNumberProperty("count", places.size());

@@ -1,6 +1,7 @@
 package org.jollyledger.core.midi;
 
 import java.util.Locale;
+import org.jollyledger.core.code.Coded;
 
 /**
  * Something in a file that is not as the standard wants it, and what the reader made of it.
@@ -13,7 +14,7 @@ import java.util.Locale;
 public record Damage(Kind kind, int offset, int track, long amount) {
 
     /** The ways in which a file can be damaged; {@code %d} in the words is the amount. */
-    public enum Kind {
+    public enum Kind implements Coded {
         BYTES_BEFORE_HEADER("%d bytes stand before the header; they were passed over"),
         HEADER_LENGTH("the header says it is %d bytes long, which cannot be; it was read as 6"),
         UNKNOWN_FORMAT("the header gives format %d, which does not exist; the file was read as format 1"),

@@ -2,13 +2,15 @@ package org.jollyledger.core.notemap;
 
 import java.util.Comparator;
 import java.util.List;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Side;
 import org.jollyledger.core.sound.Sound;
 
 /** The orders in which lines can be shown. */
-public enum KitOrder {
+public enum KitOrder implements Coded {
     /** As a drum staff is read, cymbals at the top and the kick at the bottom, and each group from left to right. */
     KIT("as the kit stands", Comparator.comparing(Line::sound, bySound())),
     NOTE(
@@ -34,6 +36,15 @@ public enum KitOrder {
 
     public String words() {
         return words;
+    }
+
+    /**
+     * The order with a code: kit, note or name.
+     *
+     * @throws IllegalArgumentException when there is none
+     */
+    public static KitOrder parse(String code) {
+        return Codes.parse(KitOrder.class, "order of lines", code);
     }
 
     /** The order itself; lines that are alike in it keep theirs. */

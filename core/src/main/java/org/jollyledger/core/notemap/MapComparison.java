@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiPredicate;
+import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.sound.SoundDistance;
 
 /**
@@ -19,7 +20,7 @@ import org.jollyledger.core.sound.SoundDistance;
  */
 public record MapComparison(List<Pair> pairs, List<String> facts) {
     /** How the two sides of a pair differ. */
-    public enum Difference {
+    public enum Difference implements Coded {
         ADDED("added"),
         GONE("gone"),
         MOVED("moved"),

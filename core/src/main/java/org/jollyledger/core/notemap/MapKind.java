@@ -1,9 +1,10 @@
 package org.jollyledger.core.notemap;
 
-import java.util.Locale;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 
 /** What a map belongs to. */
-public enum MapKind {
+public enum MapKind implements Coded {
     LIBRARY("library"),
     KIT("electronic kit"),
     PADS("pads"),
@@ -19,8 +20,12 @@ public enum MapKind {
         return words;
     }
 
-    /** The stable code: library, kit, pads or standard. */
-    public String code() {
-        return name().toLowerCase(Locale.ROOT);
+    /**
+     * The kind with a code: library, kit, pads or standard.
+     *
+     * @throws IllegalArgumentException when there is none
+     */
+    public static MapKind parse(String code) {
+        return Codes.parse(MapKind.class, "kind of map", code);
     }
 }

@@ -8,6 +8,8 @@ import java.util.Set;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 
 /**
  * The owner's rules for tidying names, applied one after another. A name that rules leave with nothing stays as it was.
@@ -21,7 +23,7 @@ public record NameRules(List<Rule> rules) {
     public static final NameRules NONE = new NameRules(List.of());
 
     /** What a rule does. */
-    public enum Action {
+    public enum Action implements Coded {
         /** Leaves a word out, wherever it stands. */
         DROP_WORD("drop the word"),
         /** Puts another word in its place. */
@@ -41,9 +43,13 @@ public record NameRules(List<Rule> rules) {
             return words;
         }
 
-        /** The stable code, such as drop-word. */
-        public String code() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        /**
+         * The action with a code.
+         *
+         * @throws IllegalArgumentException when there is none
+         */
+        public static Action parse(String code) {
+            return Codes.parse(Action.class, "naming rule", code);
         }
 
         /** Whether it needs a word. */

@@ -1,25 +1,61 @@
 package org.jollyledger.core.notemap;
 
-import java.util.Locale;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 
-/** How an instrument says how far the hi-hat is open. */
-public enum OpennessExpression {
-    /** Each openness has a note of its own. */
-    NOTES("a note for each opening"),
-    /** Controller 4, the foot controller of MIDI 1.0, says it for every stroke. */
-    CONTROLLER("controller 4");
+/**
+ * How an instrument says how far the hi-hat is open.
+ *
+ * @param form in which of the two forms
+ * @param pedal the figures of its pedal; they also read the lines that are open "by pedal" where the form is notes
+ */
+public record OpennessExpression(Form form, HatPedal pedal) {
+    public static final OpennessExpression NOTES = of(Form.NOTES);
+    public static final OpennessExpression CONTROLLER = of(Form.CONTROLLER);
 
-    private final String words;
+    /** The two forms that common practice knows. */
+    public enum Form implements Coded {
+        /** Each openness has a note of its own. */
+        NOTES("a note for each opening"),
+        /** A controller says it for every stroke. */
+        CONTROLLER("a controller");
 
-    OpennessExpression(String words) {
-        this.words = words;
+        private final String words;
+
+        Form(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /**
+         * The form with a code: notes or controller.
+         *
+         * @throws IllegalArgumentException when there is none
+         */
+        public static Form parse(String code) {
+            return Codes.parse(Form.class, "way to open the hi-hat", code);
+        }
     }
 
+    /** A form with its usual figures. */
+    public static OpennessExpression of(Form form) {
+        return new OpennessExpression(form, HatPedal.USUAL);
+    }
+
+    public OpennessExpression withForm(Form newForm) {
+        return new OpennessExpression(newForm, pedal);
+    }
+
+    public OpennessExpression withPedal(HatPedal newPedal) {
+        return new OpennessExpression(form, newPedal);
+    }
+
+    /** The form in words, with the figures of the pedal that are not the usual ones. */
     public String words() {
-        return words;
-    }
-
-    public String code() {
-        return name().toLowerCase(Locale.ROOT);
+        String which = form == Form.CONTROLLER ? "controller " + pedal.controller() : form.words;
+        return pedal.equals(HatPedal.USUAL.withController(pedal.controller())) ? which : which + ", " + pedal.words();
     }
 }

@@ -3,15 +3,14 @@ package org.jollyledger.core.part;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
+import java.util.stream.Collectors;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 
 /** The values of one controller over the time of a file. */
 public final class Controllers {
-    /** The foot controller (MIDI 1.0), by which a hi-hat's pedal says how far it is pressed. */
-    public static final int FOOT = 4;
-
     private static final int CONTROL_CHANGE = 0xB0;
 
     /**
@@ -24,15 +23,24 @@ public final class Controllers {
      */
     public record Change(int track, int channel, long tick, int value) {}
 
+    /** What changes hold together: those of a channel, and where tracks are pieces of their own, of a track. */
+    private record Receiver(int track, int channel) {}
+
     private final boolean tracksApart;
     private final List<Change> changes;
+    private final Map<Receiver, List<Change>> byReceiver;
 
     private Controllers(boolean tracksApart, List<Change> changes) {
         this.tracksApart = tracksApart;
         this.changes = changes;
+        byReceiver = changes.stream().collect(Collectors.groupingBy(change -> receiver(change.track, change.channel)));
     }
 
-    /** All changes of a controller, 0–127, on some channels. */
+    /**
+     * All changes of a controller on some channels.
+     *
+     * @param controller 0–127
+     */
     public static Controllers of(MidiFile file, Channels channels, int controller) {
         List<Change> changes = new ArrayList<>();
         for (MidiTrack track : file.tracks()) {
@@ -48,6 +56,10 @@ public final class Controllers {
         return new Controllers(file.format() == 2, List.copyOf(changes));
     }
 
+    private Receiver receiver(int track, int channel) {
+        return new Receiver(tracksApart ? track : 0, channel);
+    }
+
     /** The changes in the order of time. */
     public List<Change> changes() {
         return changes;
@@ -55,13 +67,8 @@ public final class Controllers {
 
     /** The value that holds at a tick for a track and a channel, 0–127; empty when none was sent before. */
     public OptionalInt at(int track, int channel, long tick) {
-        int sent = Ordered.countBefore(changes.size(), index -> changes.get(index).tick <= tick);
-        for (int i = sent - 1; i >= 0; i--) {
-            Change change = changes.get(i);
-            if (change.channel == channel && (!tracksApart || change.track == track)) {
-                return OptionalInt.of(change.value);
-            }
-        }
-        return OptionalInt.empty();
+        List<Change> sent = byReceiver.getOrDefault(receiver(track, channel), List.of());
+        int before = Ordered.countBefore(sent.size(), index -> sent.get(index).tick <= tick);
+        return before == 0 ? OptionalInt.empty() : OptionalInt.of(sent.get(before - 1).value);
     }
 }

@@ -5,14 +5,14 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jollyledger.core.kit.Hats;
+import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.midi.NotePairs;
-import org.jollyledger.core.sound.Openness;
 import org.jollyledger.core.sound.Sound;
 import org.jspecify.annotations.Nullable;
 
@@ -31,10 +31,10 @@ public final class Part {
     private final Channels channels;
     private final NotePairs notes;
     private final Map<Integer, TimeMap> timeMaps = new HashMap<>(2);
+    private final Map<Integer, TempoMap> tempoMaps = new HashMap<>(2);
+    private final Map<Integer, Controllers> controllers = new HashMap<>(2);
     private @Nullable BarIndex bars;
     private @Nullable Map<Integer, List<Integer>> pressures;
-    private @Nullable TempoMap tempos;
-    private @Nullable Controllers pedal;
 
     private Part(MidiFile file, Channels channels) {
         this.file = file;
@@ -152,28 +152,22 @@ public final class Part {
         }
     }
 
-    /** How far the pedal of the hi-hat is pressed when a hit sounds, 0–127, where the file says so. */
-    public OptionalInt pedalAt(int hit) {
-        return pedal().at(track(hit), channel(hit), tick(hit));
+    /** What a kit's pedal was sent last when a hit sounds, 0–127, where the file says so. */
+    public OptionalInt pedalAt(Kit kit, int hit) {
+        return pedal(kit).at(track(hit), channel(hit), tick(hit));
     }
 
-    /** All movements of the pedal: what is sent on controller 4 (MIDI 1.0: foot controller). */
-    public Controllers pedal() {
+    /** All movements of a kit's pedal: what is sent on its controller. */
+    public Controllers pedal(Kit kit) {
         synchronized (timeMaps) {
-            if (pedal == null) {
-                pedal = Controllers.of(file, channels, Controllers.FOOT);
-            }
-            return pedal;
+            return controllers.computeIfAbsent(
+                    kit.pedal().controller(), controller -> Controllers.of(file, channels, controller));
         }
     }
 
-    /** What a hit sounds as on a line: a hi-hat that its pedal opens is as far open as the pedal says at that moment. */
-    public Sound played(Sound line, int hit) {
-        if (!line.openness().equals(Optional.of(Openness.PEDAL))) {
-            return line;
-        }
-        OptionalInt value = pedalAt(hit);
-        return value.isPresent() ? line.withOpenness(Openness.ofPedal(value.getAsInt())) : line;
+    /** What a hit sounds as on a line of a kit: a hi-hat by pedal is as far open as the pedal says at that moment. */
+    public Sound played(Kit kit, Sound line, int hit) {
+        return Hats.isByPedal(line) ? kit.played(line, pedalAt(kit, hit)) : line;
     }
 
     /** How often each note is played: 128 counts. */
@@ -212,22 +206,20 @@ public final class Part {
 
     /** Bars and beats for a track. */
     public TimeMap timeMap(int track) {
-        int key = file.format() == 2 ? track : 0;
         synchronized (timeMaps) {
-            return timeMaps.computeIfAbsent(key, index -> TimeMap.of(file, index));
+            return timeMaps.computeIfAbsent(timeOf(track), index -> TimeMap.of(file, index));
         }
+    }
+
+    /** The track whose time holds for a track: its own in format 2, else the one all share. */
+    private int timeOf(int track) {
+        return file.format() == 2 ? track : 0;
     }
 
     /** When the ticks of a track sound. */
     public TempoMap tempoMap(int track) {
-        if (file.format() == 2) {
-            return TempoMap.of(file, track);
-        }
         synchronized (timeMaps) {
-            if (tempos == null) {
-                tempos = TempoMap.of(file, 0);
-            }
-            return tempos;
+            return tempoMaps.computeIfAbsent(timeOf(track), index -> TempoMap.of(file, index));
         }
     }
 

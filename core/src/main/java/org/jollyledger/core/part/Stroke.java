@@ -20,11 +20,15 @@ public record Stroke(int track, int channel, long tick, int note, int velocity, 
         if (note < 0 || note > 127) {
             throw new IllegalArgumentException("Note " + note + " does not exist; notes are 0 to 127.");
         }
-        if (velocity < 1 || velocity > LOUDEST) {
-            throw new IllegalArgumentException("A velocity is 1 to 127, not " + velocity + ".");
-        }
+        requireVelocity(velocity);
         if (tick < 0 || length < 0) {
             throw new IllegalArgumentException("A hit begins at tick 0 or later and does not end before it begins.");
+        }
+    }
+
+    static void requireVelocity(int velocity) {
+        if (velocity < 1 || velocity > LOUDEST) {
+            throw new IllegalArgumentException("A velocity is 1 to 127, not " + velocity + ".");
         }
     }
 

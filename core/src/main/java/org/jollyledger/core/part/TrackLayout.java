@@ -1,14 +1,14 @@
 package org.jollyledger.core.part;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.midi.MidiEdit;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
@@ -19,7 +19,7 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.Note;
 
 /** How the hits of a part are spread over the tracks of its file. */
-public enum TrackLayout {
+public enum TrackLayout implements Coded {
     /** As they stand. */
     AS_IT_IS("as it is"),
     /** A track for each kit piece. */
@@ -46,22 +46,13 @@ public enum TrackLayout {
         return words;
     }
 
-    /** The stable code, such as {@code as-it-is}. */
-    public String code() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
-    }
-
     /**
      * Reads a code.
      *
      * @throws IllegalArgumentException when there is no such layout
      */
     public static TrackLayout parse(String code) {
-        return Arrays.stream(values())
-                .filter(layout -> layout.code().equals(code))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("There is no track layout \"" + code + "\"; give "
-                        + Arrays.stream(values()).map(TrackLayout::code).collect(Collectors.joining(", ")) + "."));
+        return Codes.parse(TrackLayout.class, "track layout", code);
     }
 
     /**

@@ -2,14 +2,13 @@ package org.jollyledger.core.play;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
-import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jollyledger.core.kit.Kit;
+import org.jollyledger.core.kit.Ringing;
 import org.jollyledger.core.midi.MidiTrack;
-import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Controllers;
@@ -17,22 +16,11 @@ import org.jollyledger.core.part.Ordered;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.TempoMap;
 import org.jollyledger.core.part.TimeMap;
-import org.jollyledger.core.sound.Articulation;
-import org.jollyledger.core.sound.Family;
-import org.jollyledger.core.sound.Openness;
 import org.jollyledger.core.sound.Sound;
 
 /**
- * What sounds when a part is played on an instrument. A hit sounds as the lines that the map has on its note, rings as
- * long as their sound does, and is stopped before that by what stops it on the instrument:
- *
- * <ul>
- *   <li>a stroke on another line of its choke group;
- *   <li>a choke: a note of its own, key pressure on the cymbal's note, or its release, as the map says;
- *   <li>a hi-hat that closes under it, by a stroke or by its pedal.
- * </ul>
- *
- * A hit whose note the map does not have makes no sound.
+ * What sounds when a part is played on an instrument. A hit sounds as the lines that the map has on its note, and rings
+ * until it has died away, or until the instrument stops it. A hit whose note the map does not have makes no sound.
  */
 public final class Schedule {
     /** A stroke that nothing stops. */
@@ -59,6 +47,10 @@ public final class Schedule {
         /** How loud, 0 to 1. */
         public double gain() {
             return QUIETEST + (1 - QUIETEST) * Math.pow(velocity / 127.0, LOUDNESS_POWER);
+        }
+
+        private ScheduledStroke stoppedAt(double moment) {
+            return new ScheduledStroke(hit, note, tick, seconds, sound, velocity, moment);
         }
 
         /** Above which frequency it is damped: soft strokes are dull. */
@@ -96,33 +88,26 @@ public final class Schedule {
             List<Click> clicks,
             List<Moment> moments) {}
 
-    /** Something that happens to the instrument. */
-    private record Happening(double seconds, long tick, int order, int hit, int openness) {}
+    /** What can happen to the instrument; at one moment in this order. */
+    private enum Kind {
+        PEDAL,
+        STROKE,
+        GRAB,
+        RELEASE
+    }
 
-    private static final int PEDAL = 0;
-    private static final int STROKE = 1;
-    private static final int GRAB = 2;
-    private static final int RELEASE = 3;
-
-    /** A stroke that still rings: its place in the list, and what it sounds as. */
-    private record Ringing(int stroke, int hit, Line line, Sound sound, double silentAt) {}
+    /** Something that happens: to a hit, or with a value of the pedal or of key pressure. */
+    private record Happening(double seconds, long tick, Kind kind, int hit, int value) {}
 
     private final Part part;
-    private final NoteMap map;
-    private final Map<Integer, List<Line>> linesOfNote = new HashMap<>();
-    private final Map<Sound, Double> lengths = new HashMap<>();
+    private final Kit kit;
+    private final Ringing ringing;
     private final List<ScheduledStroke> strokes = new ArrayList<>();
-    private final List<Ringing> ringing = new ArrayList<>();
 
     private Schedule(Part part, NoteMap map) {
         this.part = part;
-        this.map = map;
-        for (Line line : map.lines()) {
-            line.place()
-                    .ifPresent(note -> linesOfNote
-                            .computeIfAbsent(note.number(), any -> new ArrayList<>())
-                            .add(line));
-        }
+        kit = Kit.of(map);
+        ringing = kit.atRest(sound -> Voices.of(sound).seconds());
         happenings().forEach(this::happen);
     }
 
@@ -138,70 +123,44 @@ public final class Schedule {
 
     private List<Happening> happenings() {
         List<Happening> happenings = new ArrayList<>();
-        boolean releases = map.chokes() == ChokeExpression.RELEASE;
         for (int hit = 0; hit < part.hitCount(); hit++) {
-            happenings.add(happening(part.track(hit), part.tick(hit), STROKE, hit, 0));
-            if (releases && !part.hangs(hit)) {
-                happenings.add(happening(part.track(hit), part.endTick(hit), RELEASE, hit, 0));
+            happenings.add(happening(part.track(hit), part.tick(hit), Kind.STROKE, hit, 0));
+            if (kit.stopsOnRelease() && !part.hangs(hit)) {
+                happenings.add(happening(part.track(hit), part.endTick(hit), Kind.RELEASE, hit, 0));
             }
         }
-        if (map.chokes() == ChokeExpression.PRESSURE) {
-            for (int pressure = 0; pressure < part.pressureCount(); pressure++) {
-                MidiTrack track = part.file().tracks().get(part.pressureTrack(pressure));
-                int event = part.pressureEvent(pressure);
-                if (part.pressureHit(pressure) != Part.NONE && track.data2(event) > 0) {
-                    happenings.add(happening(track.index(), track.tick(event), GRAB, part.pressureHit(pressure), 0));
-                }
+        for (int pressure = 0; pressure < part.pressureCount(); pressure++) {
+            MidiTrack track = part.file().tracks().get(part.pressureTrack(pressure));
+            int event = part.pressureEvent(pressure);
+            int hit = part.pressureHit(pressure);
+            if (hit != Part.NONE && kit.grabs(track.data2(event))) {
+                happenings.add(happening(track.index(), track.tick(event), Kind.GRAB, hit, track.data2(event)));
             }
         }
-        for (Controllers.Change change : part.pedal().changes()) {
-            happenings.add(happening(
-                    change.track(),
-                    change.tick(),
-                    PEDAL,
-                    Part.NONE,
-                    Openness.ofPedal(change.value()).ordinal()));
+        for (Controllers.Change change : part.pedal(kit).changes()) {
+            happenings.add(happening(change.track(), change.tick(), Kind.PEDAL, Part.NONE, change.value()));
         }
-        happenings.sort(Comparator.comparingDouble(Happening::seconds).thenComparingInt(Happening::order));
+        happenings.sort(Comparator.comparingDouble(Happening::seconds).thenComparing(Happening::kind));
         return happenings;
     }
 
-    private Happening happening(int track, long tick, int order, int hit, int openness) {
-        return new Happening(part.tempoMap(track).seconds(tick), tick, order, hit, openness);
+    private Happening happening(int track, long tick, Kind kind, int hit, int value) {
+        return new Happening(part.tempoMap(track).seconds(tick), tick, kind, hit, value);
     }
 
     private void happen(Happening happening) {
-        ringing.removeIf(stroke -> stroke.silentAt <= happening.seconds);
-        switch (happening.order) {
+        double now = happening.seconds;
+        switch (happening.kind) {
             case STROKE -> strike(happening);
-            case PEDAL -> {
-                double position = Openness.values()[happening.openness].position();
-                stop(happening.seconds, other -> isPedalled(other.line) && opening(other.sound) > position);
-            }
-            case RELEASE -> stop(happening.seconds, other -> other.hit == happening.hit && isCymbal(other.sound));
-            default -> grab(happening);
+            case PEDAL -> stop(ringing.pedal(happening.value, now), now);
+            case GRAB -> stop(ringing.press(part.note(happening.hit), happening.value, now), now);
+            case RELEASE -> stop(ringing.release(happening.hit, now), now);
         }
-    }
-
-    private static boolean isPedalled(Line line) {
-        return line.sound().openness().equals(Optional.of(Openness.PEDAL));
-    }
-
-    private static boolean isCymbal(Sound sound) {
-        return sound.family() == Family.CYMBAL || sound.family() == Family.HIHAT;
-    }
-
-    private void grab(Happening happening) {
-        List<Line> grabbed = linesOfNote.getOrDefault(part.note(happening.hit), List.of());
-        stop(
-                happening.seconds,
-                other -> isCymbal(other.sound)
-                        && grabbed.stream().anyMatch(line -> line.sound().isSamePieceAs(other.sound)));
     }
 
     private void strike(Happening happening) {
         int hit = happening.hit;
-        List<Line> lines = linesOfNote.getOrDefault(part.note(hit), List.of());
+        List<Line> lines = kit.lines(part.note(hit));
         if (lines.isEmpty()) {
             strokes.add(stroke(happening, Optional.empty()));
         }
@@ -209,16 +168,8 @@ public final class Schedule {
             if (!line.sound().isDrum()) {
                 continue;
             }
-            Sound sound = part.played(line.sound(), hit);
-            stop(happening.seconds, other -> stops(line, sound, other));
-            ringing.add(new Ringing(
-                    strokes.size(),
-                    hit,
-                    line,
-                    sound,
-                    happening.seconds
-                            + lengths.computeIfAbsent(
-                                    sound, any -> Voices.of(any).seconds())));
+            Sound sound = part.played(kit, line.sound(), hit);
+            stop(ringing.strike(strokes.size(), hit, line, sound, happening.seconds), happening.seconds);
             strokes.add(stroke(happening, Optional.of(sound)));
         }
     }
@@ -229,44 +180,8 @@ public final class Schedule {
                 hit, part.note(hit), happening.tick, happening.seconds, sound, part.velocity(hit), NEVER);
     }
 
-    private static boolean stops(Line line, Sound sound, Ringing other) {
-        boolean inGroup = line.chokeGroup().isPresent()
-                && line.chokeGroup().equals(other.line.chokeGroup())
-                && line != other.line;
-        boolean choked = sound.articulation() == Articulation.CHOKE && sound.isSamePieceAs(other.sound);
-        boolean closed = sound.family() == Family.HIHAT
-                && sound.isSamePieceAs(other.sound)
-                && opening(sound) < opening(other.sound);
-        return inGroup || choked || closed;
-    }
-
-    /** How far a hi-hat is open when it sounds so. */
-    private static double opening(Sound sound) {
-        return switch (sound.articulation()) {
-            case PEDAL_SPLASH -> Openness.OPEN.position();
-            case PEDAL_CLOSE, CHOKE -> Openness.TIGHT.position();
-            default -> sound.openness().map(Openness::position).orElse(Openness.TIGHT.position());
-        };
-    }
-
-    private void stop(double seconds, java.util.function.Predicate<Ringing> which) {
-        for (Iterator<Ringing> rest = ringing.iterator(); rest.hasNext(); ) {
-            Ringing other = rest.next();
-            ScheduledStroke stroke = strokes.get(other.stroke);
-            if (stroke.seconds < seconds && which.test(other)) {
-                strokes.set(
-                        other.stroke,
-                        new ScheduledStroke(
-                                stroke.hit,
-                                stroke.note,
-                                stroke.tick,
-                                stroke.seconds,
-                                stroke.sound,
-                                stroke.velocity,
-                                seconds));
-                rest.remove();
-            }
-        }
+    private void stop(List<Integer> stopped, double seconds) {
+        stopped.forEach(stroke -> strokes.set(stroke, strokes.get(stroke).stoppedAt(seconds)));
     }
 
     /** What sounds from one tick to before another. */

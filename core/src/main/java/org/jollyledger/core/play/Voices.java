@@ -56,6 +56,7 @@ public final class Voices {
         manners.put(Articulation.SHORT, new Manner(1, 0.4, 0, ONCE));
         manners.put(Articulation.LONG, new Manner(1, 1.8, 0, ONCE));
         manners.put(Articulation.CHOKE, new Manner(0.45, 0.06, 0, ONCE));
+        manners.put(Articulation.STRUCK_CHOKE, new Manner(0.95, 0.12, 0, ONCE));
         manners.put(Articulation.SWELL, new Manner(0.8, 0.8, 0.7, ONCE));
         manners.put(Articulation.ROLL, new Manner(0.7, 0.7, 0, Voice.row(9, 0.055, 0.6, 1.05)));
         manners.put(Articulation.BUZZ, new Manner(0.6, 0.5, 0, Voice.row(10, 0.026, 0.9, 0.86)));
@@ -184,7 +185,7 @@ public final class Voices {
                 List.of(
                         metal(300 * pitch, HIGHPASS, 4_600, 0.42, 0.7).rising(0.012),
                         noise(LOWPASS, 520, 0.8, 0.2, 0.035));
-            case CHOKE -> List.of(metal(330 * pitch, HIGHPASS, 6_800, 0.4, 1));
+            case CHOKE, STRUCK_CHOKE -> List.of(metal(330 * pitch, HIGHPASS, 6_800, 0.4, 1));
             default -> {
                 double decay = HAT_DECAY.get(sound.openness().orElse(Openness.CLOSED));
                 boolean edge = sound.articulation() == Articulation.EDGE;

@@ -2,6 +2,7 @@ package org.jollyledger.core.reconcile;
 
 import java.util.EnumSet;
 import java.util.Set;
+import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.reconcile.Playing.Density;
 import org.jollyledger.core.reconcile.Playing.Place;
 import org.jollyledger.core.reconcile.Playing.Spread;
@@ -66,7 +67,7 @@ enum Role {
     }
 
     static Role of(Sound sound) {
-        if (sound.articulation() == Articulation.CHOKE) {
+        if (Chokes.isChoke(sound)) {
             return CHOKE;
         }
         return switch (sound.piece()) {

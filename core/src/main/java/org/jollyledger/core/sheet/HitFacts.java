@@ -48,10 +48,10 @@ public record HitFacts(int hit, String name, List<Fact> facts) {
                         + Caption.trackName(track).map(name -> " · " + name).orElse("")));
         figure(sheet, hit).ifPresent(words -> facts.add(new Fact("Figure", words)));
         if (line.filter(known -> known.sound().family() == Family.HIHAT).isPresent()) {
-            part.pedalAt(hit)
+            part.pedalAt(sheet.kit(), hit)
                     .ifPresent(value -> facts.add(new Fact(
                             "Pedal",
-                            "controller 4 at " + value
+                            "controller " + sheet.kit().pedal().controller() + " at " + value
                                     + sheet.soundOf(hit)
                                             .flatMap(sound -> sound.openness())
                                             .map(openness -> ", " + openness.words())

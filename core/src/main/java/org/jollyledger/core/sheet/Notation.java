@@ -2,9 +2,9 @@ package org.jollyledger.core.sheet;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.sound.Articulation;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.Openness;
@@ -27,7 +27,7 @@ public record Notation(Head head, List<Mark> marks, double size) {
     private static final int LOUDEST = 127;
 
     /** A note head. */
-    public enum Head {
+    public enum Head implements Coded {
         /** Drums. */
         ROUND("M-5.6 0A5.6 4.4 0 1 0 5.6 0A5.6 4.4 0 1 0 -5.6 0Z", true),
         /** Cymbals, hats, and whatever is struck on its rim. */
@@ -53,15 +53,10 @@ public record Notation(Head head, List<Mark> marks, double size) {
         public boolean filled() {
             return filled;
         }
-
-        /** The stable code: the constant's name in lower case. */
-        public String code() {
-            return name().toLowerCase(Locale.ROOT);
-        }
     }
 
     /** A sign around a note head. */
-    public enum Mark {
+    public enum Mark implements Coded {
         /** A circle above: an open hi-hat. */
         OPEN("M-2.6 -9.4A2.6 2.6 0 1 0 2.6 -9.4A2.6 2.6 0 1 0 -2.6 -9.4Z"),
         /** A circle with a stroke: one that is partly open. */
@@ -91,17 +86,13 @@ public record Notation(Head head, List<Mark> marks, double size) {
         public String path() {
             return path;
         }
-
-        /** The stable code, such as {@code partly-open}. */
-        public String code() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
-        }
     }
 
     private static final Map<Articulation, Mark> BY_ARTICULATION = Map.ofEntries(
             Map.entry(Articulation.PEDAL_CLOSE, Mark.FOOT),
             Map.entry(Articulation.PEDAL_SPLASH, Mark.OPEN),
             Map.entry(Articulation.CHOKE, Mark.DAMPED),
+            Map.entry(Articulation.STRUCK_CHOKE, Mark.DAMPED),
             Map.entry(Articulation.MUTED, Mark.DAMPED),
             Map.entry(Articulation.ROLL, Mark.ROLL),
             Map.entry(Articulation.BUZZ, Mark.ROLL),

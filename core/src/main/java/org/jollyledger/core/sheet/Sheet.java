@@ -4,6 +4,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
+import org.jollyledger.core.kit.Kit;
+import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Caption;
 import org.jollyledger.core.part.Grid;
@@ -29,6 +32,7 @@ public final class Sheet {
 
     private final Part part;
     private final NoteMap map;
+    private final Kit kit;
     private final List<SheetRow> rows;
     private final int[] rowOfNote = new int[Note.COUNT];
     private final TimeMap times;
@@ -41,6 +45,7 @@ public final class Sheet {
     private Sheet(Part part, NoteMap map, Shown shown) {
         this.part = part;
         this.map = map;
+        kit = Kit.of(map);
         rows = SheetRow.of(part, map, shown);
         Arrays.fill(rowOfNote, Part.NONE);
         for (int row = 0; row < rows.size(); row++) {
@@ -125,6 +130,11 @@ public final class Sheet {
         return map;
     }
 
+    /** The instrument of the map. */
+    public Kit kit() {
+        return kit;
+    }
+
     public List<SheetRow> rows() {
         return rows;
     }
@@ -149,7 +159,7 @@ public final class Sheet {
 
     /** What a hit sounds as; of a hi-hat that its pedal opens, how far it is open at that moment. */
     public Optional<Sound> soundOf(int hit) {
-        return map.lineAt(Note.of(part.note(hit))).map(line -> part.played(line.sound(), hit));
+        return kit.lines(part.note(hit)).stream().findFirst().map(line -> part.played(kit, line.sound(), hit));
     }
 
     /**
@@ -326,6 +336,30 @@ public final class Sheet {
     /** Whether a hit plays nothing on the map. */
     public boolean playsNothing(int hit) {
         return rows.get(rowOfNote[part.note(hit)]).playsNothing();
+    }
+
+    /**
+     * Of every note the one that stands some rows away; at the end of the rows the last one. Notes that are not shown
+     * stay what they are.
+     *
+     * @param by how many rows down; negative for up
+     * @return a note, 0 to 127, for each of the 128
+     */
+    public List<Integer> notesRowsAway(int by) {
+        List<Integer> notes =
+                new ArrayList<>(IntStream.range(0, Note.COUNT).boxed().toList());
+        for (int row = 0; row < rows.size(); row++) {
+            int to = Math.max(0, Math.min(rows.size() - 1, row + by));
+            notes.set(rows.get(row).note().number(), rows.get(to).note().number());
+        }
+        return notes;
+    }
+
+    /** What a note is called: the name of its line, or else the note itself. */
+    public String nameOf(int note) {
+        return map.lineAt(Note.of(note))
+                .map(Line::name)
+                .orElseGet(() -> Note.of(note).label(map.middleC()));
     }
 
     /** The tempo map of the part. */

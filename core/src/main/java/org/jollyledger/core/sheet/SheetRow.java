@@ -3,9 +3,10 @@ package org.jollyledger.core.sheet;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
@@ -20,7 +21,7 @@ import org.jollyledger.core.pitch.Note;
  */
 public record SheetRow(Note note, Optional<Line> line, int hits) {
     /** Which rows are shown. */
-    public enum Shown {
+    public enum Shown implements Coded {
         PLAYED("played"),
         NAMED("named"),
         ALL("all 128");
@@ -35,9 +36,13 @@ public record SheetRow(Note note, Optional<Line> line, int hits) {
             return words;
         }
 
-        /** The stable code: the constant's name in lower case. */
-        public String code() {
-            return name().toLowerCase(Locale.ROOT);
+        /**
+         * The rows with a code.
+         *
+         * @throws IllegalArgumentException when there are none such
+         */
+        public static Shown parse(String code) {
+            return Codes.parse(Shown.class, "choice of rows", code);
         }
     }
 

@@ -1,11 +1,10 @@
 package org.jollyledger.core.sheet;
 
-import java.util.Arrays;
-import java.util.Locale;
-import java.util.stream.Collectors;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 
 /** Where a walk over the hits of a sheet can go. */
-public enum Way {
+public enum Way implements Coded {
     LEFT,
     RIGHT,
     UP,
@@ -13,21 +12,12 @@ public enum Way {
     NEXT_SILENT,
     PREVIOUS_SILENT;
 
-    /** The stable code, such as {@code next-silent}. */
-    public String code() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
-    }
-
     /**
      * Reads a code.
      *
      * @throws IllegalArgumentException when there is no such way
      */
     public static Way parse(String code) {
-        return Arrays.stream(values())
-                .filter(way -> way.code().equals(code))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("There is no way \"" + code + "\"; walk "
-                        + Arrays.stream(values()).map(Way::code).collect(Collectors.joining(", ")) + "."));
+        return Codes.parse(Way.class, "way to walk", code);
     }
 }

@@ -1,9 +1,9 @@
 package org.jollyledger.core.sound;
 
-import java.util.Locale;
+import org.jollyledger.core.code.Coded;
 
 /** How a kit piece is struck or otherwise made to sound. Which pieces know which is told by {@link KitPiece}. */
-public enum Articulation {
+public enum Articulation implements Coded {
     HIT("hit", Stroke.PLAIN),
     CENTRE("centre", Stroke.PLAIN),
     OFF_CENTRE("off-centre", Stroke.EDGE),
@@ -33,7 +33,10 @@ public enum Articulation {
     BRUSH_SWIRL("brush swirl", Stroke.BRUSH),
     PEDAL_CLOSE("pedal close", Stroke.PEDAL),
     PEDAL_SPLASH("pedal splash", Stroke.PEDAL_SPLASH),
+    /** The damped tail of a cymbal that is grabbed while it rings; no stroke. */
     CHOKE("choke", Stroke.CHOKE),
+    /** A stroke that is damped at once: it sounds, and chokes what rings. */
+    STRUCK_CHOKE("struck and choked", Stroke.STRUCK_CHOKE),
     SWITCH("switch", Stroke.PLAIN);
 
     private final String words;
@@ -42,11 +45,6 @@ public enum Articulation {
     Articulation(String words, Stroke stroke) {
         this.words = words;
         this.stroke = stroke;
-    }
-
-    /** The stable code, such as {@code rim-shot}. */
-    public String code() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     public String words() {

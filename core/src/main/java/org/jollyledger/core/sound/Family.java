@@ -1,9 +1,10 @@
 package org.jollyledger.core.sound;
 
-import java.util.Locale;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 
 /** The large groups of sounds that are told apart at a glance, each with the letter that goes with its colour. */
-public enum Family {
+public enum Family implements Coded {
     KICK("kick", 'K'),
     SNARE("snare", 'S'),
     TOM("toms", 'T'),
@@ -28,8 +29,12 @@ public enum Family {
         return letter;
     }
 
-    /** The stable code: the constant's name in lower case. */
-    public String code() {
-        return name().toLowerCase(Locale.ROOT);
+    /**
+     * The family with a code.
+     *
+     * @throws IllegalArgumentException when there is none, with a sentence that names them all
+     */
+    public static Family parse(String code) {
+        return Codes.parse(Family.class, "family of sounds", code);
     }
 }

@@ -3,15 +3,15 @@ package org.jollyledger.core.sound;
 import static org.jollyledger.core.sound.Articulation.*;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
+import org.jollyledger.core.code.Coded;
 
 /**
  * The kit pieces of the catalogue: enough for large acoustic libraries, electronic kits and both General MIDI
  * percussion lists. Toms count from high to low whether they hang or stand; hand drums, blocks and bells that come in
  * pairs count from high to low as well.
  */
-public enum KitPiece {
+public enum KitPiece implements Coded {
     KICK("kick", Family.KICK, Count.SELDOM, HIT, MUTED, ROLL),
     SNARE(
             "snare",
@@ -34,13 +34,37 @@ public enum KitPiece {
             BRUSH_SWEEP,
             BRUSH_SWIRL),
     TOM("tom", Family.TOM, Count.ALWAYS, HEAD, EDGE, RIM_SHOT, RIM, MUTED, ROLL, FLAM, BRUSH_TAP, BRUSH_SWEEP),
-    HIHAT("hi-hat", Family.HIHAT, Count.SELDOM, TIP, EDGE, BELL, PEDAL_CLOSE, PEDAL_SPLASH, CHOKE, BRUSH_TAP),
-    RIDE("ride", Family.CYMBAL, Count.ALWAYS, BOW, EDGE, BELL, CHOKE, MUTED, SWELL, ROLL, BRUSH_TAP, BRUSH_SWEEP),
-    CRASH("crash", Family.CYMBAL, Count.ALWAYS, EDGE, BOW, BELL, CHOKE, MUTED, SWELL, ROLL, BRUSH_TAP),
-    SPLASH("splash", Family.CYMBAL, Count.ALWAYS, EDGE, BOW, BELL, CHOKE, MUTED),
-    CHINA("china", Family.CYMBAL, Count.ALWAYS, EDGE, BOW, BELL, CHOKE, MUTED, SWELL),
-    STACK("stack", Family.CYMBAL, Count.ALWAYS, EDGE, BOW, BELL, CHOKE, MUTED),
-    GONG("gong", Family.CYMBAL, Count.ALWAYS, HIT, EDGE, CHOKE, MUTED, SWELL, ROLL),
+    HIHAT(
+            "hi-hat",
+            Family.HIHAT,
+            Count.SELDOM,
+            TIP,
+            EDGE,
+            BELL,
+            PEDAL_CLOSE,
+            PEDAL_SPLASH,
+            CHOKE,
+            STRUCK_CHOKE,
+            BRUSH_TAP),
+    RIDE(
+            "ride",
+            Family.CYMBAL,
+            Count.ALWAYS,
+            BOW,
+            EDGE,
+            BELL,
+            CHOKE,
+            STRUCK_CHOKE,
+            MUTED,
+            SWELL,
+            ROLL,
+            BRUSH_TAP,
+            BRUSH_SWEEP),
+    CRASH("crash", Family.CYMBAL, Count.ALWAYS, EDGE, BOW, BELL, CHOKE, STRUCK_CHOKE, MUTED, SWELL, ROLL, BRUSH_TAP),
+    SPLASH("splash", Family.CYMBAL, Count.ALWAYS, EDGE, BOW, BELL, CHOKE, STRUCK_CHOKE, MUTED),
+    CHINA("china", Family.CYMBAL, Count.ALWAYS, EDGE, BOW, BELL, CHOKE, STRUCK_CHOKE, MUTED, SWELL),
+    STACK("stack", Family.CYMBAL, Count.ALWAYS, EDGE, BOW, BELL, CHOKE, STRUCK_CHOKE, MUTED),
+    GONG("gong", Family.CYMBAL, Count.ALWAYS, HIT, EDGE, CHOKE, STRUCK_CHOKE, MUTED, SWELL, ROLL),
     COWBELL("cowbell", Family.PERCUSSION, Count.SELDOM, OPEN, EDGE, MUTED),
     AGOGO("agogo", Family.PERCUSSION, Count.ALWAYS, OPEN, MUTED),
     WOOD_BLOCK("wood block", Family.PERCUSSION, Count.ALWAYS, HIT, MUTED),
@@ -90,11 +114,6 @@ public enum KitPiece {
         this.count = count;
         this.articulations = List.of(articulations);
         this.articulationSet = Set.of(articulations);
-    }
-
-    /** The stable code, such as {@code wood-block}; the hi-hat is {@code hihat}. */
-    public String code() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     public String words() {

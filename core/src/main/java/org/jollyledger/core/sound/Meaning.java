@@ -4,6 +4,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jollyledger.core.code.Coded;
 
 /** What a fragment of a name can say about a sound. */
 sealed interface Meaning {
@@ -53,7 +54,7 @@ sealed interface Meaning {
     record Nothing() implements Meaning {}
 
     /** The order of pieces that come in several pitches. Toms count as General MIDI System Level 1 names six of them. */
-    enum Pitch {
+    enum Pitch implements Coded {
         HIGH(1, 1),
         HIGH_MID(2, 1),
         MID(2, 2),

@@ -1,10 +1,9 @@
 package org.jollyledger.core.sound;
 
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.function.Function;
+import org.jollyledger.core.code.Codes;
 
 /**
  * The library-independent meaning of a line, such as "crash 2, edge".
@@ -30,15 +29,14 @@ public record Sound(
         }
         if (!piece.knows(articulation)) {
             throw new IllegalArgumentException("A " + piece.words() + " has no articulation \"" + articulation.code()
-                    + "\"; it has " + list(piece.articulations(), Articulation::code) + ".");
+                    + "\"; it has " + Codes.list(piece.articulations()) + ".");
         }
         if (openness.isPresent() != opens(piece, articulation)) {
             throw new IllegalArgumentException(
                     openness.isPresent()
                             ? "Only a struck hi-hat has an openness, \"" + piece.code() + "." + articulation.code()
                                     + "\" has none."
-                            : "A struck hi-hat needs an openness: " + list(List.of(Openness.values()), Openness::code)
-                                    + ".");
+                            : "A struck hi-hat needs an openness: " + Codes.list(List.of(Openness.values())) + ".");
         }
     }
 
@@ -60,7 +58,7 @@ public record Sound(
      */
     public static Sound parse(String code) {
         String[] parts = code.strip().toLowerCase(Locale.ROOT).split("\\.", -1);
-        KitPiece piece = find(KitPiece.values(), KitPiece::code, parts[0])
+        KitPiece piece = Codes.find(KitPiece.class, parts[0])
                 .orElseThrow(() -> new IllegalArgumentException("There is no sound \"" + code
                         + "\": its first part must be a kit piece such as kick, snare, tom, hihat, ride or crash."));
         int next = 1;
@@ -69,20 +67,19 @@ public record Sound(
             number = parts[next].length() > 2 ? HIGHEST_NUMBER + 1 : Integer.parseInt(parts[next]);
             next++;
         }
-        Optional<Side> side = next < parts.length ? find(Side.values(), Side::code, parts[next]) : Optional.empty();
+        Optional<Side> side = next < parts.length ? Codes.find(Side.class, parts[next]) : Optional.empty();
         next += side.isPresent() ? 1 : 0;
         Optional<Articulation> articulation =
-                next < parts.length ? find(Articulation.values(), Articulation::code, parts[next]) : Optional.empty();
+                next < parts.length ? Codes.find(Articulation.class, parts[next]) : Optional.empty();
         // "hihat.open" names an openness alone: "open" is also an articulation, but none that a hi-hat knows.
         articulation = articulation.filter(found -> piece != KitPiece.HIHAT || piece.knows(found));
         next += articulation.isPresent() ? 1 : 0;
-        Optional<Openness> openness =
-                next < parts.length ? find(Openness.values(), Openness::code, parts[next]) : Optional.empty();
+        Optional<Openness> openness = next < parts.length ? Codes.find(Openness.class, parts[next]) : Optional.empty();
         next += openness.isPresent() ? 1 : 0;
         if (next < parts.length) {
             throw new IllegalArgumentException("There is no sound \"" + code + "\": \"" + parts[next]
                     + "\" is no part of a " + piece.words() + "; it has "
-                    + list(piece.articulations(), Articulation::code) + ".");
+                    + Codes.list(piece.articulations()) + ".");
         }
         Articulation stroke = articulation.orElse(piece.usualArticulation());
         if (openness.isEmpty() && opens(piece, stroke)) {
@@ -148,16 +145,7 @@ public record Sound(
         return piece == KitPiece.HIHAT
                 && articulation != Articulation.PEDAL_CLOSE
                 && articulation != Articulation.PEDAL_SPLASH
-                && articulation != Articulation.CHOKE;
-    }
-
-    private static <T> Optional<T> find(T[] values, Function<T, String> code, String wanted) {
-        return Arrays.stream(values)
-                .filter(value -> code.apply(value).equals(wanted))
-                .findFirst();
-    }
-
-    private static <T> String list(List<T> values, Function<T, String> code) {
-        return String.join(", ", values.stream().map(code).toList());
+                && articulation != Articulation.CHOKE
+                && articulation != Articulation.STRUCK_CHOKE;
     }
 }

@@ -43,6 +43,7 @@ public final class SoundReader {
 
     /** Of several ways to strike in one name the one that comes first here counts; others are the usual stroke. */
     private static final List<Articulation> STRONGEST_FIRST = List.of(
+            Articulation.STRUCK_CHOKE,
             Articulation.CHOKE,
             Articulation.PEDAL_SPLASH,
             Articulation.PEDAL_CLOSE,
@@ -71,8 +72,8 @@ public final class SoundReader {
     /** What says no more than that it is struck as usual. */
     private static final Set<Articulation> PLAIN = EnumSet.of(Articulation.HIT, Articulation.OPEN);
 
-    private static final Set<Articulation> PEDAL =
-            EnumSet.of(Articulation.PEDAL_CLOSE, Articulation.PEDAL_SPLASH, Articulation.CHOKE);
+    private static final Set<Articulation> PEDAL = EnumSet.of(
+            Articulation.PEDAL_CLOSE, Articulation.PEDAL_SPLASH, Articulation.CHOKE, Articulation.STRUCK_CHOKE);
 
     /** The openings of a hi-hat that are told as "open 1", "open 2" and so on (common practice). */
     private static final List<Openness> COUNTED_OPENINGS =

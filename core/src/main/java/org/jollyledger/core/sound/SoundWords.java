@@ -11,11 +11,11 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Function;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.sound.Meaning.Pitch;
 import org.jollyledger.core.sound.Meaning.Standing;
 
@@ -96,8 +96,8 @@ final class SoundWords {
             case "weak" -> piece(words, Standing.WEAK);
             case "like" -> piece(words, Standing.LIKE);
             case "stroke", "opening" -> strike(words, kind.equals("opening"));
-            case "rank" -> new Meaning.Rank(require(Pitch.values(), SoundWords::code, words.get(0)));
-            case "side" -> new Meaning.Where(require(Side.values(), SoundWords::code, words.get(0)));
+            case "rank" -> new Meaning.Rank(require(Pitch.class, words.get(0)));
+            case "side" -> new Meaning.Where(require(Side.class, words.get(0)));
             case "count" -> new Meaning.Count(Integer.parseInt(words.get(0)));
             case "nothing" -> new Meaning.Nothing();
             default -> throw new IllegalStateException("\"" + head + "\" in " + FILE + " is not understood.");
@@ -105,50 +105,37 @@ final class SoundWords {
     }
 
     private static Meaning piece(List<String> words, Standing standing) {
-        KitPiece piece = require(KitPiece.values(), KitPiece::code, words.remove(0));
+        KitPiece piece = require(KitPiece.class, words.remove(0));
         int number = !words.isEmpty() && words.get(0).matches("\\d+") ? Integer.parseInt(words.remove(0)) : 0;
         return new Meaning.Piece(
                 piece,
                 number,
-                take(Pitch.values(), SoundWords::code, words),
-                take(Articulation.values(), Articulation::code, words),
-                take(Openness.values(), Openness::code, words),
+                take(Pitch.class, words),
+                take(Articulation.class, words),
+                take(Openness.class, words),
                 standing);
     }
 
     private static Meaning strike(List<String> words, boolean opens) {
         int at = words.indexOf("alone");
-        Optional<KitPiece> alone =
-                at < 0 ? Optional.empty() : Optional.of(require(KitPiece.values(), KitPiece::code, words.get(at + 1)));
+        Optional<KitPiece> alone = at < 0 ? Optional.empty() : Optional.of(require(KitPiece.class, words.get(at + 1)));
         List<String> strokes = words.subList(opens ? 1 : 0, at < 0 ? words.size() : at);
         return new Meaning.Strike(
-                strokes.stream()
-                        .map(word -> require(Articulation.values(), Articulation::code, word))
-                        .toList(),
-                opens ? Optional.of(require(Openness.values(), Openness::code, words.get(0))) : Optional.empty(),
+                strokes.stream().map(word -> require(Articulation.class, word)).toList(),
+                opens ? Optional.of(require(Openness.class, words.get(0))) : Optional.empty(),
                 alone);
     }
 
-    private static <T> Optional<T> take(T[] values, Function<T, String> code, List<String> words) {
-        Optional<T> found = words.isEmpty() ? Optional.empty() : find(values, code, words.get(0));
+    private static <T extends Enum<T> & Coded> Optional<T> take(Class<T> type, List<String> words) {
+        Optional<T> found = words.isEmpty() ? Optional.empty() : Codes.find(type, words.get(0));
         if (found.isPresent()) {
             words.remove(0);
         }
         return found;
     }
 
-    private static String code(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
-    }
-
-    private static <T> T require(T[] values, Function<T, String> code, String wanted) {
-        return find(values, code, wanted)
+    private static <T extends Enum<T> & Coded> T require(Class<T> type, String wanted) {
+        return Codes.find(type, wanted)
                 .orElseThrow(() -> new IllegalStateException("\"" + wanted + "\" in " + FILE + " is not understood."));
-    }
-
-    private static <T> Optional<T> find(T[] values, Function<T, String> code, String wanted) {
-        return Arrays.stream(values)
-                .filter(value -> code.apply(value).equals(wanted))
-                .findFirst();
     }
 }

@@ -2,8 +2,8 @@ package org.jollyledger.core.sound;
 
 /**
  * The kind of sound an articulation makes on any kit piece, with how far it lies from a plain stroke (0 to 1). These
- * weights are our own judgement of common practice: a rim shot passes for a loud stroke, a side stick does not, and a
- * choke is the damped tail of a sound and no stroke at all.
+ * weights are our own judgement of common practice: a rim shot passes for a loud stroke, a side stick does not, a
+ * choke is the damped tail of a sound and no stroke at all, and a stroke that is choked at once is heard as one more.
  */
 enum Stroke {
     PLAIN(0.00),
@@ -12,6 +12,7 @@ enum Stroke {
     RIM(0.18),
     MULTIPLE(0.18),
     BELL(0.22),
+    STRUCK_CHOKE(0.22),
     PEDAL_SPLASH(0.26),
     SWELL(0.28),
     BRUSH(0.30),
@@ -32,6 +33,8 @@ enum Stroke {
         new Pair(MULTIPLE, SWELL, 0.15),
         new Pair(BRUSH, MULTIPLE, 0.25),
         new Pair(EDGE, RIM, 0.14),
+        new Pair(STRUCK_CHOKE, CHOKE, 0.45),
+        new Pair(STRUCK_CHOKE, DAMPED, 0.10),
     };
 
     private final double fromPlain;

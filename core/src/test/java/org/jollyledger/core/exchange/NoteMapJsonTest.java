@@ -97,7 +97,7 @@ class NoteMapJsonTest {
                 "nonsense | The document is not JSON",
                 "[] | must be one JSON object",
                 "{\"name\": \"a\", \"name\": \"b\"} | not JSON",
-                "{\"name\": \"Kit\", \"kind\": \"tuba\", \"middleC\": \"C3\", \"lines\": []} | The kind \"tuba\" does not exist; use library, kit, pads, standard.",
+                "{\"name\": \"Kit\", \"kind\": \"tuba\", \"middleC\": \"C3\", \"lines\": []} | There is no kind of map \"tuba\"; use library, kit, pads, standard.",
                 "{\"name\": \"Kit\", \"kind\": \"kit\", \"middleC\": \"C2\", \"lines\": []} | Middle C is \"C2\"",
                 "{\"name\": \"Kit\", \"kind\": \"kit\", \"middleC\": \"C3\"} | \"lines\" is missing",
                 "{\"name\": \"Kit\", \"kind\": \"kit\", \"middleC\": \"C3\", \"channel\": 17, \"lines\": []} | Channel 17 does not exist",

@@ -16,8 +16,6 @@ import net.jqwik.api.constraints.IntRange;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
-import org.jollyledger.core.sound.Openness;
-import org.jollyledger.core.sound.Sound;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -54,7 +52,7 @@ class ControllersTest {
             @ForAll @IntRange(max = 450) int tick,
             @ForAll @IntRange(min = 9, max = 11) int channel)
             throws Exception {
-        Controllers pedal = Controllers.of(file(moves), Channels.ALL, Controllers.FOOT);
+        Controllers pedal = Controllers.of(file(moves), Channels.ALL, 4);
         List<Integer> before = new ArrayList<>();
         for (Move move : moves) {
             if (move.controller == 4 && move.channel == channel && move.tick <= tick) {
@@ -63,35 +61,6 @@ class ControllersTest {
         }
         assertThat(pedal.at(0, channel, tick))
                 .isEqualTo(before.isEmpty() ? OptionalInt.empty() : OptionalInt.of(before.get(before.size() - 1)));
-    }
-
-    /** Common practice: 127 is a pressed pedal, 0 a free one, with even steps between. */
-    @ParameterizedTest
-    @CsvSource({
-        "127, CLOSED",
-        "112, CLOSED",
-        "111, QUARTER",
-        "96, QUARTER",
-        "64, HALF",
-        "32, THREE_QUARTER",
-        "15, OPEN",
-        "0, OPEN"
-    })
-    void aPedalOpensInFiveSteps(int value, Openness openness) {
-        assertThat(Openness.ofPedal(value)).isEqualTo(openness);
-    }
-
-    @Test
-    void onlyAHatThatIsOpenedByPedalListensToIt() throws Exception {
-        MidiFile file = MidiFile.read(MidiFile.builder(0, new Division.TicksPerBeat(480))
-                .track()
-                .message(0, 0xB0, 10, 4, 0)
-                .message(0, 0x90, 10, 42, 90)
-                .build(10));
-        Part part = Part.of(file, Channels.ALL);
-        assertThat(part.played(Sound.parse("hihat.tip.pedal"), 0)).isEqualTo(Sound.parse("hihat.tip.open"));
-        assertThat(part.played(Sound.parse("hihat.tip.closed"), 0)).isEqualTo(Sound.parse("hihat.tip.closed"));
-        assertThat(part.played(Sound.parse("snare.centre"), 0)).isEqualTo(Sound.parse("snare.centre"));
     }
 
     @ParameterizedTest

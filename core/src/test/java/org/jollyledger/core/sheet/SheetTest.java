@@ -225,7 +225,7 @@ class SheetTest {
         Part part = Part.of(DemoMaps.cue("Puppets' March"), Channels.ALL);
         Sheet sheet = Sheet.of(part, DemoMaps.named("E7"), Shown.PLAYED);
         int hat = IntStream.range(0, part.hitCount())
-                .filter(hit -> part.pedalAt(hit).orElse(127) == 0)
+                .filter(hit -> part.pedalAt(sheet.kit(), hit).orElse(127) == 0)
                 .filter(hit -> sheet.soundOf(hit)
                         .filter(sound -> sound.openness().isPresent())
                         .isPresent())

@@ -15,6 +15,7 @@ import org.jollyledger.core.crosswalk.VelocityCurve;
 import org.jollyledger.core.crosswalk.VelocityRange;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.GeneralMidi;
+import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
@@ -52,11 +53,32 @@ public final class RandomMaps {
                         channel,
                         Arbitraries.of(MapKind.values()),
                         Arbitraries.of(OctaveConvention.values()),
-                        Arbitraries.of(ChokeExpression.values()),
-                        Arbitraries.of(OpennessExpression.values()))
+                        chokes(),
+                        openness())
                 .as((lines, on, kind, middleC, chokes, openness) -> new NoteMap(
                         "Invented", "A maker's text", kind, middleC, on, chokes, openness, lines, "A remark"));
         return Arbitraries.oneOf(invented, invented, Arbitraries.of(GeneralMidi.level1(), GeneralMidi.level2()));
+    }
+
+    private static Arbitrary<ChokeExpression> chokes() {
+        return Combinators.combine(
+                        Arbitraries.of(ChokeExpression.Form.values()),
+                        Arbitraries.integers().between(1, 127))
+                .as(ChokeExpression::new);
+    }
+
+    private static Arbitrary<OpennessExpression> openness() {
+        return Combinators.combine(
+                        Arbitraries.of(OpennessExpression.Form.values()),
+                        Arbitraries.of(4, 1, 11),
+                        Arbitraries.integers().between(1, HatPedal.NEVER).list().ofSize(5),
+                        Arbitraries.of(true, false))
+                .as((form, controller, thresholds, down) -> new OpennessExpression(
+                        form,
+                        HatPedal.USUAL
+                                .withController(controller)
+                                .withThresholds(thresholds.stream().sorted().toList())
+                                .withCountsDown(down)));
     }
 
     private static Arbitrary<Sound> sounds() {

@@ -3,7 +3,6 @@ package org.jollyledger.web.api;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import org.jollyledger.core.crosswalk.Conversion;
@@ -82,7 +81,7 @@ class CrosswalkApi {
         static OvertakenDocument of(KeptCrosswalk.Overtaken overtaken) {
             return new OvertakenDocument(
                     overtaken.note().number(),
-                    overtaken.change().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                    overtaken.change().code(),
                     overtaken.was().map(Sound::code).orElse(null),
                     overtaken.is().map(Sound::code).orElse(null));
         }

@@ -5,7 +5,6 @@ import java.io.InputStream;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.jollyledger.core.exchange.DocumentException;
@@ -66,8 +65,7 @@ class MapApi {
         static ComparisonDocument of(MapComparison comparison) {
             return new ComparisonDocument(
                     comparison.summary(),
-                    Arrays.stream(Difference.values())
-                            .collect(Collectors.toMap(ComparisonDocument::code, comparison::count)),
+                    Arrays.stream(Difference.values()).collect(Collectors.toMap(Difference::code, comparison::count)),
                     comparison.facts(),
                     comparison.pairs().stream()
                             .filter(pair -> !pair.isSame())
@@ -76,13 +74,9 @@ class MapApi {
                                     pair.after().map(LineDocument::of).orElse(null),
                                     pair.differences().stream()
                                             .sorted()
-                                            .map(ComparisonDocument::code)
+                                            .map(Difference::code)
                                             .toList()))
                             .toList());
-        }
-
-        private static String code(Difference difference) {
-            return difference.name().toLowerCase(Locale.ROOT).replace('_', '-');
         }
     }
 
@@ -173,7 +167,7 @@ class MapApi {
 
     @GetMapping("/{slug}/export/{format}")
     ResponseEntity<byte[]> export(@PathVariable String slug, @PathVariable String format) {
-        MapFormat out = MapFormat.of(format);
+        MapFormat out = MapFormat.parse(format);
         return Download.of(
                 out.fileName(slug), out.mediaType(), out.write(ledger.get(slug).map()));
     }

@@ -7,21 +7,19 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jollyledger.core.notemap.Line;
-import org.jollyledger.core.part.HitQuery;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.web.file.FileName;
-import org.jollyledger.web.part.HitEdit;
 import org.jollyledger.web.part.HitEditing;
+import org.jollyledger.web.part.HitTarget;
 import org.jollyledger.web.part.PartCard;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.part.PartWays;
 import org.jollyledger.web.part.Recognition;
 import org.jollyledger.web.part.SheetDesk;
 import org.jollyledger.web.part.StoredPart;
-import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.RevisionCard;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Page;
@@ -34,6 +32,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
+import tools.jackson.databind.JsonNode;
 
 /** Parts: their hits, changes to them, their versions, and the ways out. */
 @RestController
@@ -209,7 +208,8 @@ class PartApi {
             @RequestParam(defaultValue = "1000") int count) {
         SheetDesk.Open open = desk.open(slug, map, null);
         Part part = open.sheet().part();
-        int[] found = query(new HitEdit.Where(note, softest, loudest, firstBar, lastBar, null, null))
+        int[] found = new HitTarget.Where(note, softest, loudest, firstBar, lastBar, null, null)
+                .query()
                 .find(part);
         List<HitDocument> hits = Arrays.stream(found)
                 .boxed()
@@ -221,16 +221,8 @@ class PartApi {
         return new HitsDocument(open.part().revision(), open.map().slug(), found.length, hits);
     }
 
-    private static HitQuery query(HitEdit.Where where) {
-        try {
-            return where.query();
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
-    }
-
     @PostMapping("/{slug}/edits")
-    HitEditing.Done edit(@PathVariable String slug, @RequestBody HitEdit wanted) {
+    HitEditing.Done edit(@PathVariable String slug, @RequestBody JsonNode wanted) {
         return editing.edit(slug, wanted);
     }
 

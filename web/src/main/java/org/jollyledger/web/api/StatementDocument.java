@@ -4,7 +4,6 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalDouble;
 import org.jollyledger.core.crosswalk.Crosswalk;
@@ -125,7 +124,7 @@ record StatementDocument(
 
     private static PlaceDocument place(Loss loss) {
         return new PlaceDocument(
-                loss.entry().name().toLowerCase(Locale.ROOT),
+                loss.entry().code(),
                 loss.place().bar(),
                 loss.place().beat(),
                 loss.tick(),
@@ -185,7 +184,7 @@ record StatementDocument(
         return new DamageDocument(
                 damage.offset(),
                 damage.track() < 0 ? null : damage.track() + 1,
-                damage.kind().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                damage.kind().code(),
                 damage.sentence());
     }
 }

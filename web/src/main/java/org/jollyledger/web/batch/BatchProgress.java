@@ -45,14 +45,10 @@ public record BatchProgress(
         public synchronized void lost(FileLosses losses) {
             losers++;
             worst.add(losses);
-            worst.sort(Comparator.comparingInt(Follower::lostHits).reversed());
+            worst.sort(Comparator.comparingInt(FileLosses::weight).reversed());
             if (worst.size() > MOST) {
                 worst.remove(MOST);
             }
-        }
-
-        private static int lostHits(FileLosses losses) {
-            return 2 * (losses.folded() + losses.silent()) + losses.far();
         }
 
         @Override

@@ -1,9 +1,9 @@
 package org.jollyledger.web.batch;
 
-import java.util.Locale;
+import org.jollyledger.core.code.Coded;
 
 /** How a batch stands. */
-public enum BatchState {
+public enum BatchState implements Coded {
     /** Files still come in. */
     COLLECTING("its files are coming in"),
     /** It waits until another batch is done. */
@@ -21,10 +21,6 @@ public enum BatchState {
 
     BatchState(String words) {
         this.words = words;
-    }
-
-    public String code() {
-        return name().toLowerCase(Locale.ROOT);
     }
 
     public String words() {

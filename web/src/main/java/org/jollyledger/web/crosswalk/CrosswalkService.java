@@ -169,12 +169,7 @@ class CrosswalkService {
     @Transactional
     public String decide(long id, int base, Supplier<Function<OpenCrosswalk, Decision>> how) {
         CrosswalkEntity entity = entityAt(id, base);
-        Decision decision;
-        try {
-            decision = how.get().apply(get(id));
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
+        Decision decision = Refusal.unlessValid(() -> how.get().apply(get(id)));
         save(entity, decision);
         return decision.summary();
     }
@@ -195,13 +190,8 @@ class CrosswalkService {
     public String keep(long id, int base, String name, Optional<String> into) {
         OpenCrosswalk open = get(id);
         String title = into.map(slug -> kept.get(slug).kept().name()).orElse(name.strip());
-        KeptCrosswalk keeping;
-        try {
-            keeping =
-                    KeptCrosswalk.of(title, "", open.crosswalk(), open.choices().accepted());
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
+        KeptCrosswalk keeping = Refusal.unlessValid(() ->
+                KeptCrosswalk.of(title, "", open.crosswalk(), open.choices().accepted()));
         StoredKept stored = into.map(slug -> replace(slug, keeping, open))
                 .orElseGet(() -> kept.add(
                         keeping,

@@ -3,7 +3,6 @@ package org.jollyledger.web.crosswalk;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.exchange.CrosswalkJson;
@@ -122,7 +121,7 @@ public class KeptService {
         StoredKept from = get(slug);
         String wanted = name.isBlank() ? from.kept().name() + ", copy" : name.strip();
         return add(
-                made(() -> from.kept().withName(Cut.to(KeptCrosswalk.LONGEST_NAME, wanted))),
+                Refusal.unlessValid(() -> from.kept().withName(Cut.to(KeptCrosswalk.LONGEST_NAME, wanted))),
                 from.source().id(),
                 from.target().id(),
                 "Copied from " + from.kept().name());
@@ -142,7 +141,7 @@ public class KeptService {
                     + " now, make your change again.");
         }
         KeptCrosswalk before = stored(entity).kept();
-        KeptCrosswalk after = made(() -> how.apply(before));
+        KeptCrosswalk after = Refusal.unlessValid(() -> how.apply(before));
         if (!after.equals(before)) {
             save(entity, after, entity.revision(), summary);
         }
@@ -203,14 +202,6 @@ public class KeptService {
 
     private static Refusal unknown(String slug) {
         return Refusal.notFound("There is no kept crosswalk \"" + slug + "\"; look for it on the crosswalks page.");
-    }
-
-    private static KeptCrosswalk made(Supplier<KeptCrosswalk> maker) {
-        try {
-            return maker.get();
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
     }
 
     private StoredKept stored(KeptEntity entity) {

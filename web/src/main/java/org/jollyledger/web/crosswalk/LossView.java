@@ -36,8 +36,6 @@ record LossView(
     private static final int MOST_PLACES = 24;
     /** How many hits may be converted to work out the ways to settle losses, so that a page is there at once. */
     private static final long MOST_WORK = 1_500_000;
-    /** Weights that are closer than this make no difference to anybody. */
-    private static final double AS_GOOD = 0.02;
     /** About how many conversions the ways to settle one loss take. */
     private static final int CONVERSIONS = 12;
 
@@ -135,10 +133,11 @@ record LossView(
     }
 
     private static String nearness(Settlement way) {
-        if (Math.abs(way.weight()) < AS_GOOD) {
-            return "a far sound as well";
-        }
-        return way.weight() < 0 ? "nearer, though still far" : "a sound that is farther off";
+        return switch (way.comparison()) {
+            case AS_GOOD -> "a far sound as well";
+            case BETTER -> "nearer, but still far";
+            case WORSE -> "a sound that is farther off";
+        };
     }
 
     /** A fill begins its sentence with an article; a line's name keeps its own letters. */

@@ -42,10 +42,7 @@ record Visit(
      * @throws Refusal when the address names none
      */
     Optional<Losses.Key> openedLoss() {
-        try {
-            return Optional.ofNullable(loss).filter(code -> !code.isEmpty()).map(Losses.Key::parse);
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
+        return Refusal.unlessValid(
+                () -> Optional.ofNullable(loss).filter(code -> !code.isEmpty()).map(Losses.Key::parse));
     }
 }

@@ -34,7 +34,7 @@ class ArchiveController {
             @RequestParam(required = false) @Nullable List<String> slug,
             @RequestParam(defaultValue = "json") String format)
             throws IOException {
-        MapFormat out = MapFormat.of(format);
+        MapFormat out = MapFormat.parse(format);
         List<String> wanted = slug == null || slug.isEmpty()
                 ? ledger.names().stream().map(MapName::slug).toList()
                 : slug.stream().distinct().toList();

@@ -1,23 +1,17 @@
 package org.jollyledger.web.ledger;
 
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.function.Function;
 import java.util.stream.IntStream;
-import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.notemap.FreeNotes;
 import org.jollyledger.core.notemap.KitOrder;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapEdits;
 import org.jollyledger.core.notemap.MapEdits.WhenTaken;
-import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
 import org.jollyledger.core.sound.Family;
@@ -26,7 +20,7 @@ import org.jollyledger.core.sound.SoundReader;
 import org.jollyledger.core.sound.SoundReading;
 
 /** What the editor can do, each by the name it has in requests. A refusal is an IllegalArgumentException with a sentence. */
-enum EditOperation {
+enum EditOperation implements Coded {
     NOTE(EditOperation::setNote),
     STEP(EditOperation::step),
     NAME(EditOperation::rename),
@@ -69,28 +63,16 @@ enum EditOperation {
 
     private static final String NEW_NAME = "New line";
 
-    private static final Map<String, String> PROPERTY_WORDS = Map.of(
-            "name", "name",
-            "maker", "maker's text",
-            "remark", "remark",
-            "kind", "kind",
-            "middleC", "middle C",
-            "channel", "channel",
-            "chokes", "way to choke",
-            "openness", "way to open the hi-hat");
-
     private final Maker maker;
 
     EditOperation(Maker maker) {
         this.maker = maker;
     }
 
-    static EditOperation of(String code) {
-        return Arrays.stream(values())
-                .filter(operation -> operation.name().toLowerCase(Locale.ROOT).equals(code))
-                .findFirst()
-                .orElseThrow(
-                        () -> new IllegalArgumentException("There is no change \"" + code + "\"; load the page anew."));
+    static EditOperation parse(String code) {
+        return Codes.find(EditOperation.class, code)
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "There is no change \"" + code + "\"; reload the page and try again."));
     }
 
     Change make(NoteMap map, EditRequest request) {
@@ -192,7 +174,7 @@ enum EditOperation {
                 request.chosen());
     }
 
-    private static int number(String text) {
+    static int number(String text) {
         if (!text.matches("[+-]?\\d{1,4}")) {
             throw new IllegalArgumentException("\"" + text + "\" is no whole number.");
         }
@@ -234,10 +216,7 @@ enum EditOperation {
 
     private static Change setFamily(NoteMap map, EditRequest request) {
         List<Integer> lines = some(map, request);
-        Family family = Arrays.stream(Family.values())
-                .filter(one -> one.code().equals(request.text()))
-                .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("Choose a family of sounds first."));
+        Family family = Family.parse(request.text());
         return new Change(
                 MapEdits.setFamily(map, lines, family),
                 words(map, lines) + " belong" + (lines.size() == 1 ? "s" : "") + " to " + family.words(),
@@ -245,7 +224,7 @@ enum EditOperation {
     }
 
     private static Change sort(NoteMap map, EditRequest request) {
-        KitOrder order = KitOrder.valueOf(request.text().toUpperCase(Locale.ROOT));
+        KitOrder order = KitOrder.parse(request.text());
         return new Change(MapEdits.sort(map, order), "Put the lines in order " + order.words(), List.of());
     }
 
@@ -268,32 +247,7 @@ enum EditOperation {
     }
 
     private static Change setProperty(NoteMap map, EditRequest request) {
-        String value = request.text();
-        NoteMap after = switch (request.fieldName()) {
-            case "name" -> map.withName(value);
-            case "maker" -> map.withMaker(value);
-            case "remark" -> map.withRemark(value);
-            case "kind" -> map.withKind(coded(MapKind.values(), MapKind::code, value));
-            case "middleC" -> map.withMiddleC(OctaveConvention.parse(value));
-            case "channel" -> map.withChannel(value.isEmpty() ? OptionalInt.empty() : OptionalInt.of(number(value)));
-            case "chokes" -> map.withChokes(coded(ChokeExpression.values(), ChokeExpression::code, value));
-            case "openness" -> map.withOpenness(coded(OpennessExpression.values(), OpennessExpression::code, value));
-            default -> throw new IllegalArgumentException("There is no property \"" + request.fieldName() + "\".");
-        };
-        return new Change(
-                after,
-                "Changed the map's " + PROPERTY_WORDS.getOrDefault(request.fieldName(), "property"),
-                request.chosen());
-    }
-
-    private static <T> T coded(T[] values, Function<T, String> code, String wanted) {
-        List<String> codes = new ArrayList<>();
-        for (T value : values) {
-            codes.add(code.apply(value));
-            if (code.apply(value).equals(wanted)) {
-                return value;
-            }
-        }
-        throw new IllegalArgumentException("\"" + wanted + "\" does not exist; use " + String.join(", ", codes) + ".");
+        MapProperty property = MapProperty.parse(request.fieldName());
+        return new Change(property.set(map, request.text()), "Changed the map's " + property.words(), request.chosen());
     }
 }

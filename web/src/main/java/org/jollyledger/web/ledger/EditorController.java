@@ -128,8 +128,8 @@ class EditorController {
         page.addObject("orders", KitOrder.values());
         page.addObject("kinds", MapKind.values());
         page.addObject("conventions", OctaveConvention.values());
-        page.addObject("chokes", ChokeExpression.values());
-        page.addObject("openings", OpennessExpression.values());
+        page.addObject("chokes", ChokeExpression.Form.values());
+        page.addObject("openings", OpennessExpression.Form.values());
         page.addObject("formats", MapFormat.values());
         page.addObject("origin", ledger.origin(slug));
         page.addObject("sounds", inPlace ? List.of() : SOUNDS);

@@ -39,21 +39,18 @@ class EditorService {
 
     Outcome edit(String slug, EditRequest request) {
         NoteMap map = ledger.get(slug).map();
-        try {
-            Optional<Choices> choices = choices(map, request);
-            if (choices.isPresent()) {
-                return new Outcome("", request.chosen(), choices.get());
-            }
-            EditOperation.Change change = EditOperation.of(request.op()).make(map, request);
-            ledger.change(slug, request.base(), change.summary(), before -> change.map());
-            String doubled = doubled(map, change.map());
-            return new Outcome(
-                    change.map().equals(map) ? "Nothing changed." : change.summary() + "." + doubled,
-                    change.chosen(),
-                    null);
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
+        Optional<Choices> choices = Refusal.unlessValid(() -> choices(map, request));
+        if (choices.isPresent()) {
+            return new Outcome("", request.chosen(), choices.get());
         }
+        EditOperation.Change change =
+                Refusal.unlessValid(() -> EditOperation.parse(request.op()).make(map, request));
+        ledger.change(slug, request.base(), change.summary(), before -> change.map());
+        String doubled = doubled(map, change.map());
+        return new Outcome(
+                change.map().equals(map) ? "Nothing changed." : change.summary() + "." + doubled,
+                change.chosen(),
+                null);
     }
 
     /** Says when a change of many lines made notes that are taken twice. */

@@ -59,12 +59,7 @@ class JoinController {
                 .filter(at -> at >= 0 && at < other.lines().size())
                 .map(other.lines()::get)
                 .toList();
-        Joining joining;
-        try {
-            joining = Joining.of(ledger.get(slug).map(), other, lines, label.strip());
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
+        Joining joining = Refusal.unlessValid(() -> Joining.of(ledger.get(slug).map(), other, lines, label.strip()));
         String what = lines.size() == 1 ? "“" + lines.get(0).name() + "”" : lines.size() + " lines";
         StoredMap joined = ledger.change(slug, base, "Joined " + what + " of " + other.name(), before -> joining.map());
         show(joined, model);

@@ -3,7 +3,6 @@ package org.jollyledger.web.ledger;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
@@ -121,7 +120,8 @@ public class LedgerService {
             NoteMapEntity origin = entity(slug);
             StoredMap from = stored(origin);
             String wanted = name.isBlank() ? from.map().name() + ", copy" : name.strip();
-            NoteMap copy = made(() -> ownKind(from.map()).withName(Cut.to(NoteMap.LONGEST_NAME, wanted)));
+            NoteMap copy =
+                    Refusal.unlessValid(() -> ownKind(from.map()).withName(Cut.to(NoteMap.LONGEST_NAME, wanted)));
             NoteMapEntity entity = save(copy, false, "Copied from " + from.map().name());
             entity.derivedFrom(origin.id(), origin.revision());
             return stored(entity, copy);
@@ -154,7 +154,7 @@ public class LedgerService {
     public StoredMap change(String slug, int base, String summary, UnaryOperator<NoteMap> how) {
         NoteMapEntity entity = entityAt(slug, base);
         NoteMap before = stored(entity).map();
-        NoteMap after = made(() -> how.apply(before));
+        NoteMap after = Refusal.unlessValid(() -> how.apply(before));
         if (after.equals(before)) {
             return stored(entity);
         }
@@ -292,15 +292,6 @@ public class LedgerService {
                     + " make your change again.");
         }
         return entity;
-    }
-
-    /** The refusal of a map or a line to be made is one of the request. */
-    private static NoteMap made(Supplier<NoteMap> maker) {
-        try {
-            return maker.get();
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
     }
 
     private MapRevisionEntity revision(NoteMapEntity entity, int number) {

@@ -1,12 +1,12 @@
 package org.jollyledger.web.ledger;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteList;
 import org.jollyledger.core.exchange.NoteList.Row;
@@ -90,10 +90,7 @@ public record ListForm(
     public MapKind mapKind() {
         return kind == null || kind.isEmpty()
                 ? MapKind.LIBRARY
-                : Arrays.stream(MapKind.values())
-                        .filter(one -> one.code().equals(kind))
-                        .findFirst()
-                        .orElse(MapKind.LIBRARY);
+                : Codes.find(MapKind.class, kind).orElse(MapKind.LIBRARY);
     }
 
     Settings settings() {

@@ -1,6 +1,5 @@
 package org.jollyledger.web.ledger;
 
-import java.util.Locale;
 import org.jollyledger.core.notemap.MapKind;
 
 /**
@@ -15,7 +14,7 @@ import org.jollyledger.core.notemap.MapKind;
  */
 public record MapCard(String slug, String name, String maker, MapKind kind, int lineCount, StripView strip) {
     static MapCard of(NoteMapEntity entity) {
-        MapKind kind = MapKind.valueOf(entity.kind().toUpperCase(Locale.ROOT));
+        MapKind kind = MapKind.parse(entity.kind());
         return new MapCard(
                 entity.slug(), entity.name(), entity.maker(), kind, entity.lineCount(), StripView.of(entity.strip()));
     }

@@ -1,11 +1,11 @@
 package org.jollyledger.web.ledger;
 
 import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.exchange.ChartSvg;
 import org.jollyledger.core.exchange.MidiNamesXml;
 import org.jollyledger.core.exchange.NoteMapJson;
@@ -16,7 +16,7 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.problem.Refusal;
 
 /** The ways out of the ledger. All but the charts read back to the same map. */
-public enum MapFormat {
+public enum MapFormat implements Coded {
     JSON("application/json", "JSON", map -> utf8(NoteMapJson.write(map))),
     CSV("text/csv", "CSV", map -> utf8(NoteMapTable.CSV.write(map))),
     TSV("text/tab-separated-values", "TSV", map -> utf8(NoteMapTable.TSV.write(map))),
@@ -47,23 +47,12 @@ public enum MapFormat {
     }
 
     /**
-     * The format with a code such as "csv".
+     * The format with a code such as "csv", which is the ending of its files as well.
      *
      * @throws Refusal when there is none
      */
-    public static MapFormat of(String code) {
-        return Arrays.stream(values())
-                .filter(format -> format.code().equals(code.toLowerCase(Locale.ROOT)))
-                .findFirst()
-                .orElseThrow(() -> Refusal.notFound("There is no format \"" + code + "\"; use "
-                        + String.join(
-                                ", ",
-                                Arrays.stream(values()).map(MapFormat::code).toList()) + "."));
-    }
-
-    /** The code, which is the ending of file names as well. */
-    public String code() {
-        return name().toLowerCase(Locale.ROOT);
+    public static MapFormat parse(String code) {
+        return Refusal.unlessFound(() -> Codes.parse(MapFormat.class, "format", code));
     }
 
     public String mediaType() {

@@ -68,7 +68,7 @@ class MapWaysController {
             @PathVariable String format,
             @RequestParam(required = false) @Nullable Set<Chart.Column> show,
             @RequestParam(required = false) @Nullable KitOrder order) {
-        MapFormat out = MapFormat.of(format);
+        MapFormat out = MapFormat.parse(format);
         StoredMap stored = ledger.get(slug);
         ChartView.Choice choice = ChartView.Choice.of(show, order);
         return Download.of(out.fileName(slug), out.mediaType(), out.write(stored.map(), choice));

@@ -1,13 +1,13 @@
 package org.jollyledger.web.ledger;
 
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.GeneralMidi;
-import org.jollyledger.core.part.Channels;
-import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.problem.Refusal;
 
@@ -34,13 +34,12 @@ final class MidiList {
                 .collect(Collectors.joining("\n"));
     }
 
-    /** The notes on channel 10, or on all channels when there are none. */
+    /** The notes that the drums of a file play, one after another. */
     static List<Integer> arrived(byte[] content) {
         try {
             MidiFile file = MidiFile.read(content);
-            Channels drums = Channels.only(GeneralMidi.PERCUSSION_CHANNEL);
-            Part part = Part.of(file, drums);
-            List<Integer> notes = (part.hitCount() > 0 ? part : Part.of(file, Channels.ALL)).notesAsTheyArrive();
+            List<Integer> notes =
+                    DrumChannel.find(file, OptionalInt.empty()).part().notesAsTheyArrive();
             if (notes.isEmpty()) {
                 throw Refusal.unreadable("The MIDI file plays no note; choose one that does.");
             }

@@ -1,8 +1,8 @@
 package org.jollyledger.web.ledger;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.notemap.NameRules;
 import org.jollyledger.core.notemap.NameRules.Action;
 import org.jollyledger.core.notemap.NameRules.Rule;
@@ -31,27 +31,16 @@ record RuleForm(
         for (int at = 0; action != null && at < action.size(); at++) {
             String code = action.get(at);
             String itsWord = part(word, at).strip();
-            Action found = Arrays.stream(Action.values())
-                    .filter(one -> one.code().equals(code))
-                    .findFirst()
-                    .orElse(null);
-            if (found != null && (!found.takesWord() || !itsWord.isEmpty())) {
-                try {
-                    boolean replaces = found == Action.REPLACE_WORD;
-                    rules.add(new Rule(
-                            found,
-                            found.takesWord() ? itsWord : "",
-                            replaces ? part(replacement, at).strip() : ""));
-                } catch (IllegalArgumentException e) {
-                    throw Refusal.unreadable(String.valueOf(e.getMessage()));
-                }
-            }
+            String itsReplacement = part(replacement, at).strip();
+            Codes.find(Action.class, code)
+                    .filter(action -> !action.takesWord() || !itsWord.isEmpty())
+                    .map(action -> Refusal.unlessValid(() -> new Rule(
+                            action,
+                            action.takesWord() ? itsWord : "",
+                            action == Action.REPLACE_WORD ? itsReplacement : "")))
+                    .ifPresent(rules::add);
         }
-        try {
-            return new NameRules(rules);
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
+        return Refusal.unlessValid(() -> new NameRules(rules));
     }
 
     private static String part(@Nullable List<String> parts, int at) {

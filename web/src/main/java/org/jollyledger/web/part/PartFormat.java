@@ -1,11 +1,11 @@
 package org.jollyledger.web.part;
 
 import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
-import java.util.Locale;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
-import java.util.stream.Collectors;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.exchange.HitRows;
 import org.jollyledger.core.exchange.MusicXml;
 import org.jollyledger.core.exchange.SheetSvg;
@@ -14,7 +14,7 @@ import org.jollyledger.web.file.Pdf;
 import org.jollyledger.web.problem.Refusal;
 
 /** The ways in which a part goes out besides as a MIDI file. */
-public enum PartFormat {
+public enum PartFormat implements Coded {
     MUSICXML(
             "application/vnd.recordare.musicxml+xml",
             ".musicxml",
@@ -60,15 +60,9 @@ public enum PartFormat {
      * @throws Refusal when there is none
      */
     public static PartFormat parse(String code) {
-        return Arrays.stream(values())
-                .filter(format -> format.code().equals(code))
-                .findFirst()
-                .orElseThrow(() -> Refusal.notFound("There is no format \"" + code + "\"; use midi, "
-                        + Arrays.stream(values()).map(PartFormat::code).collect(Collectors.joining(", ")) + "."));
-    }
-
-    public String code() {
-        return name().toLowerCase(Locale.ROOT);
+        return Codes.find(PartFormat.class, code)
+                .orElseThrow(() -> Refusal.notFound(
+                        "There is no format \"" + code + "\"; use midi, " + Codes.list(List.of(values())) + "."));
     }
 
     public String mediaType() {
@@ -89,10 +83,6 @@ public enum PartFormat {
      * @throws Refusal when it is too long for the format
      */
     public byte[] write(SheetDesk.Open open) {
-        try {
-            return writer.apply(open);
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
+        return Refusal.unlessValid(() -> writer.apply(open));
     }
 }

@@ -32,15 +32,12 @@ public class PartWays {
             PartFormat wanted = PartFormat.parse(format);
             return Download.of(open.part().title() + wanted.ending(), wanted.mediaType(), wanted.write(open));
         }
-        try {
-            TrackLayout layout = TrackLayout.parse(tracks);
-            String name = layout == TrackLayout.AS_IT_IS
-                    ? open.part().fileName().text()
-                    : open.part().fileName().madeFor(layout.words(), ".mid");
-            return Download.midi(
-                    name, layout.arrange(open.drums().part(), open.map().map()));
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
+        TrackLayout layout = Refusal.unlessValid(() -> TrackLayout.parse(tracks));
+        String name = layout == TrackLayout.AS_IT_IS
+                ? open.part().fileName().text()
+                : open.part().fileName().madeFor(layout.words(), ".mid");
+        byte[] arranged = Refusal.unlessValid(
+                () -> layout.arrange(open.drums().part(), open.map().map()));
+        return Download.midi(name, arranged);
     }
 }

@@ -5,8 +5,12 @@ import java.util.List;
 import java.util.LongSummaryStatistics;
 import java.util.Optional;
 import org.jollyledger.core.part.Grid;
+import org.jollyledger.core.part.HitEdit;
+import org.jollyledger.core.part.HitIndexes;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.TimeMap;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.reconcile.BetterLine;
 import org.jollyledger.core.sheet.HitFacts;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.Way;
@@ -19,6 +23,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
 
 /** What the page of a part asks for while it is looked at, played and edited. */
 @RestController
@@ -53,13 +58,11 @@ class SheetController {
     private final SheetDesk desk;
     private final PartService parts;
     private final HitEditing editing;
-    private final BetterLines betterLines;
 
-    SheetController(SheetDesk desk, PartService parts, HitEditing editing, BetterLines betterLines) {
+    SheetController(SheetDesk desk, PartService parts, HitEditing editing) {
         this.desk = desk;
         this.parts = parts;
         this.editing = editing;
-        this.betterLines = betterLines;
     }
 
     private SheetState state(SheetDesk.Open open) {
@@ -158,11 +161,7 @@ class SheetController {
     }
 
     private static Way parse(String way) {
-        try {
-            return Way.parse(way);
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
+        return Refusal.unlessValid(() -> Way.parse(way));
     }
 
     private Chosen chosen(SheetDesk.Open open, int hit) {
@@ -174,46 +173,48 @@ class SheetController {
                 sheet.part().tick(hit),
                 sheet.rowOf(sheet.part().note(hit)),
                 sheet.part().note(hit),
-                sheet.playsNothing(hit) ? betterLines.suggest(open, hit, MOST_SUGGESTIONS) : List.of());
+                sheet.playsNothing(hit) ? suggestions(open, sheet.part().note(hit)) : List.of());
+    }
+
+    private List<Suggestion> suggestions(SheetDesk.Open open, int note) {
+        return BetterLine.find(Note.of(note), open.map().map(), desk.written(open), MOST_SUGGESTIONS).stream()
+                .map(better -> new Suggestion(
+                        better.line().note().number(), better.line().name(), better.reason()))
+                .toList();
     }
 
     /** The hits that a description, or a frame on the sheet, holds. */
     @PostMapping("/choice")
-    Choice choose(@PathVariable String slug, @RequestBody HitEdit wanted) {
+    Choice choose(@PathVariable String slug, @RequestBody HitTarget wanted) {
         SheetDesk.Open open = desk.open(slug, wanted.map(), wanted.rows());
-        int[] hits;
-        try {
-            hits = wanted.where() == null
-                    ? HitEditing.hits(open.sheet(), wanted)
-                    : wanted.where().query().find(open.sheet().part());
-        } catch (IllegalArgumentException e) {
-            throw Refusal.unreadable(String.valueOf(e.getMessage()));
-        }
-        String words = hits.length == 0 ? "No hits are so." : HitEditing.words(open.sheet(), hits) + " chosen.";
+        Sheet sheet = open.sheet();
+        int[] hits = wanted.find(sheet.part());
+        String words =
+                hits.length == 0 ? "No hits match." : HitEdit.words(sheet.part(), hits, sheet::nameOf) + " chosen.";
         TimeMap times = open.sheet().times();
         LongSummaryStatistics ticks =
                 Arrays.stream(hits).mapToLong(open.sheet().part()::tick).summaryStatistics();
         long from = hits.length == 0 ? 0 : times.startOfBar(times.barAt(ticks.getMin()));
         long to = hits.length == 0 ? 0 : times.startOfBar(times.barAt(ticks.getMax()) + 1);
-        return new Choice(HitSet.format(hits), hits.length, words, from, to);
+        return new Choice(HitIndexes.format(hits), hits.length, words, from, to);
     }
 
     @PostMapping("/edits")
-    Edited edit(@PathVariable String slug, @RequestBody HitEdit wanted) {
-        return edited(slug, wanted, editing.edit(slug, wanted));
+    Edited edit(@PathVariable String slug, @RequestBody JsonNode wanted) {
+        return edited(slug, editing.target(wanted), editing.edit(slug, wanted));
     }
 
     @PostMapping("/undo")
-    Edited undo(@PathVariable String slug, @RequestBody HitEdit at) {
+    Edited undo(@PathVariable String slug, @RequestBody HitTarget at) {
         return edited(slug, at, editing.step(slug, at.base() == null ? 0 : at.base(), false));
     }
 
     @PostMapping("/redo")
-    Edited redo(@PathVariable String slug, @RequestBody HitEdit at) {
+    Edited redo(@PathVariable String slug, @RequestBody HitTarget at) {
         return edited(slug, at, editing.step(slug, at.base() == null ? 0 : at.base(), true));
     }
 
-    private Edited edited(String slug, HitEdit wanted, HitEditing.Done done) {
+    private Edited edited(String slug, HitTarget wanted, HitEditing.Done done) {
         return new Edited(done.message(), done.hits(), state(desk.open(slug, wanted.map(), wanted.rows())));
     }
 }

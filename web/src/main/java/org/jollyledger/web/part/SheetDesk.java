@@ -1,6 +1,5 @@
 package org.jollyledger.web.part;
 
-import java.util.Arrays;
 import java.util.Optional;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
@@ -88,10 +87,6 @@ public class SheetDesk {
         if (code == null || code.isEmpty()) {
             return Shown.PLAYED;
         }
-        return Arrays.stream(Shown.values())
-                .filter(shown -> shown.code().equals(code))
-                .findFirst()
-                .orElseThrow(
-                        () -> Refusal.unreadable("There are no rows \"" + code + "\"; ask for played, named or all."));
+        return Refusal.unlessValid(() -> Shown.parse(code));
     }
 }

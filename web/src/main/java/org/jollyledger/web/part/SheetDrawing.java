@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntPredicate;
+import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
@@ -37,6 +38,7 @@ public final class SheetDrawing {
 
     private final Part part;
     private final NoteMap map;
+    private final Kit kit;
     private final IntPredicate lost;
     private final TimeMap times;
     private final long barCount;
@@ -52,6 +54,7 @@ public final class SheetDrawing {
         this.barCount = Math.max(1, barCount);
         this.part = part;
         this.map = map;
+        kit = Kit.of(map);
         this.lost = lost;
         this.times = part.timeMap(0);
     }
@@ -171,7 +174,7 @@ public final class SheetDrawing {
         Row row = rowOfNote.get(part.note(hit));
         Optional<Line> line = map.lineAt(Note.of(part.note(hit)));
         Optional<Sound> sound = line.map(Line::sound);
-        Notation notation = Notation.of(sound.map(known -> part.played(known, hit)), part.velocity(hit));
+        Notation notation = Notation.of(sound.map(known -> part.played(kit, known, hit)), part.velocity(hit));
         double size = heads * notation.size();
         String family = sound.map(known -> "family-" + known.family().code()).orElse("unlisted");
         return new Glyph(

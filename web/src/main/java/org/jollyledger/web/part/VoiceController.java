@@ -13,11 +13,7 @@ import org.springframework.web.bind.annotation.RestController;
 class VoiceController {
     @GetMapping("/sounds/{code}/voice")
     ScheduleView.Instrument voice(@PathVariable String code) {
-        try {
-            Sound sound = Sound.parse(code);
-            return ScheduleView.Instrument.of(Map.of(code, Voices.of(sound)));
-        } catch (IllegalArgumentException e) {
-            throw Refusal.notFound(String.valueOf(e.getMessage()));
-        }
+        Sound sound = Refusal.unlessFound(() -> Sound.parse(code));
+        return ScheduleView.Instrument.of(Map.of(code, Voices.of(sound)));
     }
 }

@@ -1,6 +1,7 @@
 package org.jollyledger.web.problem;
 
 import java.util.List;
+import java.util.function.Supplier;
 import org.jollyledger.core.exchange.DocumentException;
 import org.springframework.http.HttpStatus;
 import org.springframework.util.unit.DataSize;
@@ -31,6 +32,33 @@ public final class Refusal extends RuntimeException {
     /** A document is wrong in the places it names. */
     public static Refusal unreadable(DocumentException refused) {
         return new Refusal(HttpStatus.UNPROCESSABLE_CONTENT, String.valueOf(refused.getMessage()), refused.problems());
+    }
+
+    /**
+     * A value that the core makes of what was sent. The one place where a refusal of the core becomes one of the
+     * application: what was sent is understood, but is no map, part or route.
+     *
+     * @throws Refusal with the core's sentence when it refuses
+     */
+    public static <T> T unlessValid(Supplier<T> maker) {
+        return unless(HttpStatus.UNPROCESSABLE_CONTENT, maker);
+    }
+
+    /**
+     * What an address names, as the core reads it.
+     *
+     * @throws Refusal with the core's sentence when there is no such thing
+     */
+    public static <T> T unlessFound(Supplier<T> maker) {
+        return unless(HttpStatus.NOT_FOUND, maker);
+    }
+
+    private static <T> T unless(HttpStatus status, Supplier<T> maker) {
+        try {
+            return maker.get();
+        } catch (IllegalArgumentException e) {
+            throw new Refusal(status, String.valueOf(e.getMessage()), List.of());
+        }
     }
 
     /** The request lacks something. */

@@ -1,19 +1,19 @@
-package org.jollyledger.web.part;
+package org.jollyledger.core.part;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
-import org.jollyledger.web.problem.Refusal;
 
-/** Hits by their indexes, as pages and programs name them: "3-17,20". */
-public final class HitSet {
-    private HitSet() {}
+/** Hits by their indexes, as text: "3-17,20". */
+public final class HitIndexes {
+    private HitIndexes() {}
 
     /**
      * Reads the indexes.
      *
      * @param count how many hits the part has
-     * @throws Refusal when they are none of its hits
+     * @return the indexes from low to high, each once
+     * @throws IllegalArgumentException when they are none of its hits
      */
     public static int[] parse(String text, int count) {
         List<int[]> runs = new ArrayList<>();
@@ -40,8 +40,8 @@ public final class HitSet {
         } catch (NumberFormatException e) {
             // Told below, as every other run that names no hits.
         }
-        throw Refusal.unreadable("\"" + text + "\" names no hits of this part; it has hits 0 to " + (count - 1)
-                + ", written as in \"3-17,20\".");
+        throw new IllegalArgumentException("\"" + text + "\" names no hits of this part; it has hits 0 to "
+                + (count - 1) + ", written as in \"3-17,20\".");
     }
 
     /** Writes indexes, which stand from low to high. */

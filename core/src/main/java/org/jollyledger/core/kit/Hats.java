@@ -1,0 +1,75 @@
+package org.jollyledger.core.kit;
+
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.jollyledger.core.notemap.HatPedal;
+import org.jollyledger.core.sound.Family;
+import org.jollyledger.core.sound.Openness;
+import org.jollyledger.core.sound.Sound;
+
+/** How far hi-hats are open, by their notes or by their pedal. */
+public final class Hats {
+    private static final int HIGHEST = 127;
+
+    private Hats() {}
+
+    /** Whether a sound is a hi-hat that is struck. */
+    public static boolean isStruck(Sound sound) {
+        return sound.openness().isPresent();
+    }
+
+    /** Whether only the pedal knows how far a struck hi-hat is open. */
+    public static boolean isByPedal(Sound sound) {
+        return sound.openness().equals(Optional.of(Openness.PEDAL));
+    }
+
+    /**
+     * How far open a hi-hat is by its pedal.
+     *
+     * @param value what the pedal's controller sends, 0 to 127
+     */
+    public static Openness openness(HatPedal pedal, int value) {
+        int pressed = pedal.countsDown() ? HIGHEST - value : value;
+        if (pressed >= pedal.tightFrom()) {
+            return Openness.TIGHT;
+        }
+        if (pressed >= pedal.closedFrom()) {
+            return Openness.CLOSED;
+        }
+        if (pressed >= pedal.quarterFrom()) {
+            return Openness.QUARTER;
+        }
+        if (pressed >= pedal.halfFrom()) {
+            return Openness.HALF;
+        }
+        return pressed >= pedal.threeQuarterFrom() ? Openness.THREE_QUARTER : Openness.OPEN;
+    }
+
+    /**
+     * How far open a hi-hat is when it sounds so, as {@link Openness#position()} counts it. What the foot plays and what
+     * chokes leave it shut, but for a splash.
+     */
+    public static double position(Sound sound) {
+        return switch (sound.articulation()) {
+            case PEDAL_SPLASH -> Openness.OPEN.position();
+            case PEDAL_CLOSE, CHOKE, STRUCK_CHOKE -> Openness.TIGHT.position();
+            default -> sound.openness().map(Openness::position).orElse(Openness.TIGHT.position());
+        };
+    }
+
+    /**
+     * By how much the hat opens from one stroke to the next; negative when it closes. Empty where only the pedal knows,
+     * or one of the two is no struck hi-hat.
+     */
+    public static OptionalDouble step(Sound earlier, Sound later) {
+        if (!isStruck(earlier) || !isStruck(later) || isByPedal(earlier) || isByPedal(later)) {
+            return OptionalDouble.empty();
+        }
+        return OptionalDouble.of(position(later) - position(earlier));
+    }
+
+    /** Whether a hi-hat that sounds closes under another sound of the very same hi-hat. */
+    static boolean closes(Sound sound, Sound ringing) {
+        return sound.family() == Family.HIHAT && sound.isSamePieceAs(ringing) && position(sound) < position(ringing);
+    }
+}

@@ -1,0 +1,123 @@
+package org.jollyledger.core.kit;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
+import java.util.function.ToDoubleFunction;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.sound.Sound;
+
+/**
+ * What rings on an instrument while it is played. It is told what happens, in the order of time, and answers which
+ * strokes that stops:
+ *
+ * <ul>
+ *   <li>a stroke on another line of their choke group;
+ *   <li>a choke of their cymbal, whichever of the three forms the map uses;
+ *   <li>a hi-hat that closes under them, by a stroke or by its pedal.
+ * </ul>
+ *
+ * What happens at one moment stops nothing that begins at that moment.
+ */
+public final class Ringing {
+    /**
+     * A stroke that rings.
+     *
+     * @param stroke the number it was given
+     * @param hit the hit it belongs to; the strokes of layered lines share one
+     * @param line the line that was struck
+     * @param sound what it sounds as
+     * @param began when it was struck, in seconds
+     * @param silentAt when it has died away by itself, in seconds
+     */
+    private record Rings(int stroke, int hit, Line line, Sound sound, double began, double silentAt) {}
+
+    private final Kit kit;
+    private final ToDoubleFunction<Sound> lengths;
+    private final Map<Sound, Double> lengthOfSound = new HashMap<>();
+    private final List<Rings> ringing = new ArrayList<>();
+
+    Ringing(Kit kit, ToDoubleFunction<Sound> lengths) {
+        this.kit = kit;
+        this.lengths = lengths;
+    }
+
+    /**
+     * A line is struck.
+     *
+     * @param stroke a number for the stroke, by which it is named when it is stopped
+     * @param hit the hit it belongs to
+     * @param line the line
+     * @param sound what it sounds as
+     * @param seconds when
+     * @return the strokes that this stops
+     */
+    public List<Integer> strike(int stroke, int hit, Line line, Sound sound, double seconds) {
+        List<Integer> stopped = stop(seconds, other -> stops(line, sound, other));
+        double length = lengthOfSound.computeIfAbsent(sound, lengths::applyAsDouble);
+        ringing.add(new Rings(stroke, hit, line, sound, seconds, seconds + length));
+        return stopped;
+    }
+
+    private static boolean stops(Line line, Sound sound, Rings other) {
+        boolean inGroup = line.chokeGroup().isPresent()
+                && line.chokeGroup().equals(other.line.chokeGroup())
+                && line != other.line;
+        return inGroup || Chokes.chokes(sound, other.sound) || Hats.closes(sound, other.sound);
+    }
+
+    /**
+     * A cymbal is grabbed: key pressure comes on its note, 0 to 127.
+     *
+     * @return the strokes that this stops; none when the map says chokes in another way, or the pressure is too light
+     */
+    public List<Integer> press(int note, int pressure, double seconds) {
+        if (!kit.grabs(pressure)) {
+            return List.of();
+        }
+        return stop(
+                seconds,
+                other -> Chokes.canBeChoked(other.sound)
+                        && kit.lines(note).stream()
+                                .anyMatch(line -> line.sound().isSamePieceAs(other.sound)));
+    }
+
+    /**
+     * The note of a hit ends.
+     *
+     * @return the strokes that this stops; none when the map says chokes in another way
+     */
+    public List<Integer> release(int hit, double seconds) {
+        return kit.stopsOnRelease()
+                ? stop(seconds, other -> other.hit == hit && Chokes.canBeChoked(other.sound))
+                : List.of();
+    }
+
+    /**
+     * The pedal of the hi-hat moves.
+     *
+     * @param value what its controller sends, 0 to 127
+     * @return the strokes that this stops: those of hats that the pedal opens, when it closes under them
+     */
+    public List<Integer> pedal(int value, double seconds) {
+        double position = Hats.openness(kit.pedal(), value).position();
+        return stop(seconds, other -> Hats.isByPedal(other.line.sound()) && Hats.position(other.sound) > position);
+    }
+
+    private List<Integer> stop(double seconds, Predicate<Rings> which) {
+        List<Integer> stopped = new ArrayList<>();
+        ringing.removeIf(other -> {
+            if (other.silentAt <= seconds) {
+                return true;
+            }
+            boolean stops = other.began < seconds && which.test(other);
+            if (stops) {
+                stopped.add(other.stroke);
+            }
+            return stops;
+        });
+        return stopped;
+    }
+}
