@@ -77,7 +77,7 @@ class ApiTest {
                 "\"note\": 36| \"note\": 128| 422| 1| note| Line 1, note: Note 128 does not exist; notes are 0 to 127.",
                 "\"sound\": \"kick\"| \"sound\": \"banjo\"| 422| 1| sound| There is no sound \"banjo\"",
                 "\"note\": 36| \"position\": 2, \"note\": 36| 422| 2| position| Position 2 is taken by line 1",
-                "\"kind\": \"kit\"| \"kind\": \"tuba\"| 422| 0| kind| The kind \"tuba\" does not exist",
+                "\"kind\": \"kit\"| \"kind\": \"tuba\"| 422| 0| kind| There is no kind of map \"tuba\"",
                 "\"name\": \"Kick\"| \"name\": 7| 422| 1| name| must be a text"
             })
     void refusesABadMapInOneSentence(

@@ -122,7 +122,7 @@ class PartApiTest {
                 "{\"base\": 1, \"what\": \"copy\", \"firstBar\": 5, \"lastBar\": 2, \"onto\": 9}; 422; earlier bar first",
                 "{\"base\": 1, \"what\": \"copy\", \"firstBar\": 1, \"onto\": -4}; 422; no bar -4",
                 "{\"base\": 1, \"map\": \"nowhere\", \"what\": \"remove\", \"hits\": \"0\"}; 404; no map",
-                "{\"base\": \"one\"}; 400; no JSON of the form"
+                "{\"base\": \"one\"}; 400; not JSON of the documented form"
             })
     void whatCannotBeDoneIsSaidInOneSentence(String json, int status, String words, Address address) throws Exception {
         HttpResponse<byte[]> answer = Http.postJson(address.url("/api/parts/the-tightrope/edits"), json);

@@ -1,16 +1,12 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.Arrays;
-import java.util.Optional;
-import java.util.OptionalInt;
-import org.jollyledger.core.crosswalk.Statement.Entry;
-import org.jollyledger.core.crosswalk.Statement.Ledger;
+import java.util.function.IntUnaryOperator;
 import org.jollyledger.core.midi.MidiEdit;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A part taken along the routes of a crosswalk: the bytes of the new file, and the statement.
@@ -23,74 +19,31 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Conversion {
     private static final int NONE = Part.NONE;
-    private static final int CHANNELS = 16;
     /** The velocity with which notes of fixed length are released: the middle one, for want of a better. */
     private static final int RELEASE = 64;
 
-    private static final int[] NO_LAYERS = {};
     /** How many earlier hits of a note are looked at for one that ends as the next begins. */
     private static final int MOST_OPEN_HITS = 16;
 
     private final Part part;
-    private final Crosswalk crosswalk;
-    private final RouteTable table;
-    private final boolean tracksApart;
-    private final OptionalInt newChannel;
-    /** Whether all hits come out on one channel, so that a note alone tells where they meet. */
-    private final boolean oneChannel;
-
-    private final int keyCount;
-
-    /** Outputs: number {@code hit} is the hit's first, those from {@code hitCount} on are layers. */
-    private int outputCount;
-
-    private final int hitCount;
-    /** The hits of the outputs that are layers. */
-    private int[] layerHits = NO_LAYERS;
-
-    private byte[] outputNotes;
-    private boolean[] gone;
-    /** The targets of outputs that change more than their note; empty where there are none. */
-    private @Nullable Target[] shaping = {};
-
-    private final byte[] bytes;
+    private final Booking booking;
     private final Statement statement;
+    private final Lazy<byte[]> bytes = new Lazy<>(this::write);
 
     private Conversion(Part part, Crosswalk crosswalk) {
         this.part = part;
-        this.crosswalk = crosswalk;
-        hitCount = part.hitCount();
-        table = crosswalk.table();
-        tracksApart = part.file().format() == 2;
-        boolean ontoItself = crosswalk.source().equals(crosswalk.target());
-        newChannel = ontoItself ? OptionalInt.empty() : crosswalk.target().channel();
-
-        boolean apart = crosswalk.routes().stream()
-                .flatMap(route -> route.targets().stream())
-                .anyMatch(target -> target.channel().isPresent());
-        oneChannel = !apart && (newChannel.isPresent() || part.channels().count() == 1);
-        keyCount = oneChannel ? Note.COUNT : CHANNELS * Note.COUNT;
-
-        int[] hitsPerNote = part.hitsPerNote();
-        Ledger ledger = new Ledger(hitsPerNote);
-        takeRoutes(hitsPerNote, ledger);
-        boolean[] contested = contestedNotes(hitsPerNote);
-        if (contested != null) {
-            fold(ledger, contested);
-        }
-        ledger.sortLosses();
-        bytes = write(contested);
-        statement = ledger.close(part, crosswalk, countOutputs());
+        booking = Booking.of(part, crosswalk.booked());
+        statement = booking.ledger().close(part, crosswalk, booking.sounding());
     }
 
-    /** Converts a part. */
+    /** Converts a part. The file is written when it is first asked for. */
     public static Conversion of(Part part, Crosswalk crosswalk) {
         return new Conversion(part, crosswalk);
     }
 
     /** The converted file. */
     public byte[] bytes() {
-        return bytes.clone();
+        return bytes.get().clone();
     }
 
     public Statement statement() {
@@ -99,261 +52,28 @@ public final class Conversion {
 
     /** The channels on which the hits come out. */
     public Channels channels() {
-        int mask = newChannel.isPresent()
-                ? 1 << newChannel.getAsInt() - 1
-                : part.channels().mask();
-        for (Target target : shaping) {
-            if (target != null && target.channel().isPresent()) {
-                mask |= 1 << target.channel().getAsInt() - 1;
-            }
-        }
-        return new Channels(mask);
+        return booking.channels();
     }
 
-    private void takeRoutes(int[] hitsPerNote, Ledger ledger) {
-        outputCount = hitCount;
-        outputNotes = new byte[hitCount];
-        gone = new boolean[hitCount];
-        for (int note = 0; note < Note.COUNT; note++) {
-            if (hitsPerNote[note] > 0 && table.onlyTarget[note] != RouteTable.SEVERAL_OR_NONE) {
-                ledger.book(table.entry[note], note, hitsPerNote[note]);
-            }
-        }
-        for (int hit = 0; hit < hitCount; hit++) {
-            int note = part.note(hit);
-            int only = table.onlyTarget[note];
-            if (only == RouteTable.SEVERAL_OR_NONE) {
-                takeRoute(hit, note, part.velocity(hit), ledger);
-                continue;
-            }
-            outputNotes[hit] = (byte) only;
-            if (table.onlyIsFar[note]) {
-                ledger.lose(Entry.SUBSTITUTED, hit, only);
-            }
-        }
-    }
-
-    /** Books and sends one hit of a route that leads to several targets, to some velocities, or nowhere. */
-    private void takeRoute(int hit, int note, int velocity, Ledger ledger) {
-        int[] targets = table.notes[note];
-        boolean sounds = false;
-        for (int i = 0; i < targets.length; i++) {
-            if (velocity < table.from[note][i] || velocity > table.to[note][i]) {
-                continue;
-            }
-            if (sounds && table.firstOnly[note]) {
-                break;
-            }
-            if (sounds) {
-                addLayer(hit, targets[i]);
-                shape(outputCount - 1, note, i);
-                ledger.book(Entry.LAYERED, note, 1);
-                continue;
-            }
-            shape(hit, note, i);
-            sounds = true;
-            outputNotes[hit] = (byte) targets[i];
-            ledger.book(table.entries[note][i], note, 1);
-            if (table.far[note][i]) {
-                ledger.lose(Entry.SUBSTITUTED, hit, targets[i]);
-            }
-        }
-        if (!sounds) {
-            outputNotes[hit] = (byte) note;
-            gone[hit] = true;
-            ledger.book(Entry.SILENT, note, 1);
-            ledger.lose(Entry.SILENT, hit, Ledger.NOWHERE);
-        }
-    }
-
-    private void shape(int output, int note, int target) {
-        if (!table.shapes[note][target]) {
-            return;
-        }
-        if (output >= shaping.length) {
-            shaping = Arrays.copyOf(shaping, Math.max(hitCount, output + output / 2 + 16));
-        }
-        shaping[output] = table.targets[note][target];
-    }
-
-    private @Nullable Target shaping(int output) {
-        return output < shaping.length ? shaping[output] : null;
-    }
-
-    private void addLayer(int hit, int note) {
-        if (outputCount == outputNotes.length) {
-            int larger = outputCount + outputCount / 2 + 16;
-            layerHits = Arrays.copyOf(layerHits, larger - hitCount);
-            outputNotes = Arrays.copyOf(outputNotes, larger);
-            gone = Arrays.copyOf(gone, larger);
-        }
-        layerHits[outputCount - hitCount] = hit;
-        outputNotes[outputCount] = (byte) note;
-        outputCount++;
-    }
-
-    /** The notes on which outputs of different origin can meet; null when there are none. */
-    private boolean @Nullable [] contestedNotes(int[] hits) {
-        boolean channelsMeet = newChannel.isPresent() && part.channels().count() > 1;
-        int[] origins = new int[Note.COUNT];
-        for (int note = 0; note < Note.COUNT; note++) {
-            if (hits[note] == 0) {
-                continue;
-            }
-            if (table.onlyTarget[note] != RouteTable.SEVERAL_OR_NONE) {
-                origins[table.onlyTarget[note]]++;
-                continue;
-            }
-            for (int target : table.notes[note]) {
-                origins[target]++;
-            }
-        }
-        boolean[] contested = new boolean[Note.COUNT];
-        boolean any = false;
-        for (int note = 0; note < Note.COUNT; note++) {
-            contested[note] = origins[note] > 1 || channelsMeet && origins[note] > 0;
-            any |= contested[note];
-        }
-        return any ? contested : null;
-    }
-
-    private int hitOf(int output) {
-        return output < hitCount ? output : layerHits[output - hitCount];
-    }
-
-    private int newChannel(int output) {
-        Target shaped = shaping(output);
-        return shaped != null && shaped.channel().isPresent()
-                ? shaped.channel().getAsInt()
-                : newChannel.orElse(part.channel(hitOf(output)));
-    }
-
-    private int newVelocity(int output) {
-        Target shaped = shaping(output);
-        int velocity = part.velocity(hitOf(output));
-        return shaped == null ? velocity : shaped.curve().apply(velocity);
-    }
-
-    private Optional<NoteLength> newLength(int output) {
-        Target shaped = shaping(output);
-        return shaped == null ? Optional.empty() : shaped.length();
-    }
-
-    private int key(int output) {
-        int note = outputNotes[output];
-        return oneChannel ? note : newChannel(output) - 1 << 7 | note;
-    }
-
-    private int origin(int output) {
-        int hit = hitOf(output);
-        return part.channel(hit) << 7 | part.note(hit);
-    }
-
-    private boolean sameMoment(int output, int other) {
-        int one = hitOf(output);
-        int two = hitOf(other);
-        return part.tick(one) == part.tick(two) && (!tracksApart || part.track(one) == part.track(two));
-    }
-
-    /** Folds outputs of different origin that meet on one note at one moment. */
-    private void fold(Ledger ledger, boolean[] contested) {
-        int[] layersOfHit = firstLayers();
-        int[] group = new int[keyCount];
-        Arrays.fill(group, NONE);
-        // Outputs that stand together, as a chain for each key; a folded group is a chain of one.
-        int[] previous = new int[outputCount];
-        boolean[] mixed = new boolean[keyCount];
-        int[] order = tracksApart ? null : part.hitsInTime();
-        for (int i = 0; i < hitCount; i++) {
-            int hit = order == null ? i : order[i];
-            if (contested[outputNotes[hit]] && !gone[hit]) {
-                join(hit, group, previous, mixed, ledger);
-            }
-            for (int layer = layersOfHit[hit]; layer != NONE && hitOf(layer) == hit; layer++) {
-                if (contested[outputNotes[layer]]) {
-                    join(layer, group, previous, mixed, ledger);
-                }
-                if (layer + 1 == outputCount) {
-                    break;
-                }
-            }
-        }
-    }
-
-    private void join(int output, int[] group, int[] previous, boolean[] mixed, Ledger ledger) {
-        int key = key(output);
-        int last = group[key];
-        group[key] = output;
-        previous[output] = NONE;
-        if (last == NONE || !sameMoment(last, output)) {
-            mixed[key] = false;
-            return;
-        }
-        if (!mixed[key] && origin(last) == origin(output)) {
-            previous[output] = last;
-            return;
-        }
-        mixed[key] = true;
-        int loudest = output;
-        for (int other = last; other != NONE; other = previous[other]) {
-            if (newVelocity(other) >= newVelocity(loudest)) {
-                loudest = other;
-            }
-        }
-        for (int other = last; other != NONE; other = previous[other]) {
-            foldAway(other, loudest, ledger);
-        }
-        foldAway(output, loudest, ledger);
-        group[key] = loudest;
-        previous[loudest] = NONE;
-    }
-
-    private void foldAway(int output, int loudest, Ledger ledger) {
-        if (output == loudest) {
-            return;
-        }
-        gone[output] = true;
-        int hit = hitOf(output);
-        ledger.book(Entry.FOLDED, part.note(hit), 1);
-        ledger.lose(Entry.FOLDED, hit, outputNotes[output]);
-    }
-
-    /** For each hit its first layer, or NONE; the layers of one hit stand side by side. */
-    private int[] firstLayers() {
-        int[] first = new int[hitCount];
-        Arrays.fill(first, NONE);
-        for (int output = outputCount - 1; output >= hitCount; output--) {
-            first[hitOf(output)] = output;
-        }
-        return first;
-    }
-
-    private int countOutputs() {
-        int count = 0;
-        for (int output = 0; output < outputCount; output++) {
-            count += gone[output] ? 0 : 1;
-        }
-        return count;
-    }
-
-    private byte[] write(boolean @Nullable [] contested) {
+    private byte[] write() {
+        boolean[] contested = booking.contested();
         MidiEdit edit = part.file().edit();
-        for (int hit = 0; hit < hitCount; hit++) {
-            if (gone[hit]) {
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            if (booking.isGone(hit)) {
                 remove(edit, hit);
             } else {
                 move(edit, hit);
             }
         }
-        for (int layer = hitCount; layer < outputCount; layer++) {
-            if (!gone[layer]) {
+        for (int layer = part.hitCount(); layer < booking.outputCount(); layer++) {
+            if (!booking.isGone(layer)) {
                 insert(edit, layer);
             }
         }
         if (contested != null) {
             endBeforeNextBegins(edit, contested);
         }
-        if (shaping.length > 0) {
+        if (booking.shapes()) {
             setLengths(edit);
         }
         movePressures(edit);
@@ -373,10 +93,10 @@ public final class Conversion {
 
     private void move(MidiEdit edit, int hit) {
         moveEvent(edit, hit, part.onEvent(hit));
-        if (shaping(hit) != null) {
-            edit.setVelocity(part.track(hit), part.onEvent(hit), newVelocity(hit));
+        if (booking.isShaped(hit)) {
+            edit.setVelocity(part.track(hit), part.onEvent(hit), booking.velocity(hit));
         }
-        if (newLength(hit).isPresent()) {
+        if (booking.length(hit).isPresent()) {
             removeEnd(edit, hit);
         } else if (!part.hangs(hit)) {
             moveEvent(edit, hit, part.endEvent(hit));
@@ -385,53 +105,53 @@ public final class Conversion {
 
     private void moveEvent(MidiEdit edit, int hit, int event) {
         int track = part.track(hit);
-        edit.setNote(track, event, outputNotes[hit]);
-        if (newChannel.isPresent() || shaping(hit) != null) {
-            edit.setChannel(track, event, newChannel(hit));
+        edit.setNote(track, event, booking.note(hit));
+        if (booking.changesChannel(hit)) {
+            edit.setChannel(track, event, booking.channel(hit));
         }
     }
 
     private void insert(MidiEdit edit, int layer) {
-        int hit = hitOf(layer);
+        int hit = booking.hitOf(layer);
         int track = part.track(hit);
-        int channelBits = newChannel(layer) - 1;
-        edit.insertAfter(track, part.onEvent(hit), 0x90 | channelBits, outputNotes[layer], newVelocity(layer));
-        if (!part.hangs(hit) && newLength(layer).isEmpty()) {
+        int channelBits = booking.channel(layer) - 1;
+        edit.insertAfter(track, part.onEvent(hit), 0x90 | channelBits, booking.note(layer), booking.velocity(layer));
+        if (!part.hangs(hit) && booking.length(layer).isEmpty()) {
             MidiTrack source = part.file().tracks().get(track);
             int end = part.endEvent(hit);
-            edit.insertAfter(track, end, source.command(end) | channelBits, outputNotes[layer], source.data2(end));
+            edit.insertAfter(track, end, source.command(end) | channelBits, booking.note(layer), source.data2(end));
         }
     }
 
     /** Ends the outputs of fixed length: backwards, so that it is known where the next one on a note begins. */
     private void setLengths(MidiEdit edit) {
-        long[] next = new long[CHANNELS * Note.COUNT];
+        long[] next = new long[TranslationTable.CHANNELS * Note.COUNT];
         int track = NONE;
-        int[] layersOfHit = firstLayers();
-        for (int hit = hitCount - 1; hit >= 0; hit--) {
+        IntUnaryOperator layersOfHit = booking.firstLayers();
+        for (int hit = part.hitCount() - 1; hit >= 0; hit--) {
             if (part.track(hit) != track) {
                 track = part.track(hit);
                 Arrays.fill(next, Long.MAX_VALUE);
             }
             setLength(edit, hit, next);
-            for (int layer = layersOfHit[hit]; layer != NONE && layer < outputCount && hitOf(layer) == hit; layer++) {
+            for (int layer = layersOfHit.applyAsInt(hit); booking.isLayerOf(hit, layer); layer++) {
                 setLength(edit, layer, next);
             }
         }
     }
 
     private void setLength(MidiEdit edit, int output, long[] next) {
-        if (gone[output]) {
+        if (booking.isGone(output)) {
             return;
         }
-        int hit = hitOf(output);
-        int channelBits = newChannel(output) - 1;
-        int key = channelBits << 7 | outputNotes[output];
+        int hit = booking.hitOf(output);
+        int channelBits = booking.channel(output) - 1;
+        int key = channelBits << 7 | booking.note(output);
         long begin = part.tick(hit);
-        newLength(output).ifPresent(length -> {
+        booking.length(output).ifPresent(length -> {
             long wanted = begin + length.ticks(part.file().division());
             long end = next[key] > begin ? Math.min(wanted, next[key]) : wanted;
-            edit.insertAt(part.track(hit), end, 0x80 | channelBits, outputNotes[output], RELEASE);
+            edit.insertAt(part.track(hit), end, 0x80 | channelBits, booking.note(output), RELEASE);
         });
         next[key] = begin;
     }
@@ -441,14 +161,14 @@ public final class Conversion {
      * the same moment, and would cut it off. It is put before it.
      */
     private void endBeforeNextBegins(MidiEdit edit, boolean[] contested) {
-        int[] newestOpen = new int[keyCount];
+        int[] newestOpen = new int[booking.keyCount()];
         Arrays.fill(newestOpen, NONE);
-        int[] olderOpen = new int[hitCount];
-        for (int hit = 0; hit < hitCount; hit++) {
-            if (gone[hit] || !contested[outputNotes[hit]]) {
+        int[] olderOpen = new int[part.hitCount()];
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            if (booking.isGone(hit) || !contested[booking.note(hit)]) {
                 continue;
             }
-            int key = key(hit);
+            int key = booking.key(hit);
             int newest = NONE;
             int kept = 0;
             for (int open = newestOpen[key]; open != NONE && kept < MOST_OPEN_HITS; ) {
@@ -472,12 +192,12 @@ public final class Conversion {
     private boolean mayStillSound(int earlier, int later) {
         return part.track(earlier) == part.track(later)
                 && !part.hangs(earlier)
-                && newLength(earlier).isEmpty()
+                && booking.length(earlier).isEmpty()
                 && part.endEvent(earlier) > part.onEvent(later);
     }
 
     private boolean endsBehindBeginning(int earlier, int later) {
-        return origin(earlier) != origin(later)
+        return booking.origin(earlier) != booking.origin(later)
                 && part.endTick(earlier) == part.tick(later)
                 && part.tick(earlier) < part.tick(later);
     }
@@ -490,8 +210,8 @@ public final class Conversion {
         edit.insertBefore(
                 track,
                 part.onEvent(later),
-                source.command(end) | newChannel(earlier) - 1,
-                outputNotes[earlier],
+                source.command(end) | booking.channel(earlier) - 1,
+                booking.note(earlier),
                 source.data2(end));
     }
 
@@ -503,9 +223,9 @@ public final class Conversion {
             }
             int track = part.pressureTrack(pressure);
             int event = part.pressureEvent(pressure);
-            edit.setNote(track, event, outputNotes[hit]);
-            if (newChannel.isPresent() || shaping(hit) != null) {
-                edit.setChannel(track, event, newChannel(hit));
+            edit.setNote(track, event, booking.note(hit));
+            if (booking.changesChannel(hit)) {
+                edit.setChannel(track, event, booking.channel(hit));
             }
         }
     }

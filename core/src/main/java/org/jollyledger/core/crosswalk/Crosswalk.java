@@ -1,10 +1,12 @@
 package org.jollyledger.core.crosswalk;
 
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
@@ -12,25 +14,27 @@ import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.SoundDistance;
 
-/** How the lines of one map become lines of another: one route for each note that the source map lists. Immutable. */
+/**
+ * How the lines of one map become lines of another: one route for each note that the source map lists. Routes that are not
+ * given are proposed, and the planner that proposes them runs only when one of them is asked for. Immutable.
+ */
 public final class Crosswalk {
-    private final Plan plan;
-    private final NoteMap source;
-    private final NoteMap target;
-    private final SortedMap<Note, Route> routes;
-    private final RouteTable table;
+    private final MapPair maps;
+    private final Lazy<Plan> plan;
+    private final SortedMap<Note, Route> given;
+    private final Lazy<SortedMap<Note, Route>> routes = new Lazy<>(this::completed);
+    private final Lazy<TranslationTable> table = new Lazy<>(this::translation);
+    private final Lazy<BookedRoutes> booked = new Lazy<>(this::booking);
 
-    private Crosswalk(Plan plan, NoteMap source, NoteMap target, SortedMap<Note, Route> routes) {
+    private Crosswalk(MapPair maps, Lazy<Plan> plan, SortedMap<Note, Route> given) {
+        this.maps = maps;
         this.plan = plan;
-        this.source = source;
-        this.target = target;
-        this.routes = routes;
-        this.table = new RouteTable(this);
+        this.given = given;
     }
 
     /** The crosswalk that does the least harm to whatever is typically played. */
     public static Crosswalk propose(NoteMap source, NoteMap target) {
-        return new Crosswalk(Plan.typical(source, target), source, target);
+        return proposed(source, target, TypicalUse::new);
     }
 
     /**
@@ -38,16 +42,56 @@ public final class Crosswalk {
      * together stays apart, its fills go their way.
      */
     public static Crosswalk propose(NoteMap source, NoteMap target, Part part) {
-        return new Crosswalk(Plan.of(source, target, part), source, target);
+        return proposed(source, target, () -> new PartUse(part, source));
     }
 
-    private Crosswalk(Plan plan, NoteMap source, NoteMap target) {
-        this(
-                plan,
-                source,
-                target,
-                plan.routes().stream()
-                        .collect(Collectors.toMap(Route::source, route -> route, (one, other) -> one, TreeMap::new)));
+    private static Crosswalk proposed(NoteMap source, NoteMap target, Supplier<Use> use) {
+        MapPair maps = new MapPair(source, target);
+        return new Crosswalk(maps, new Lazy<>(() -> new Plan(maps, use.get())), new TreeMap<>());
+    }
+
+    /**
+     * The crosswalk of given routes. Lines without one get what is typically best, which is worked out only if there are
+     * such lines.
+     *
+     * @param routes one for each source note at most
+     * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list
+     */
+    public static Crosswalk of(NoteMap source, NoteMap target, Collection<Route> routes) {
+        return propose(source, target).with(routes);
+    }
+
+    private SortedMap<Note, Route> completed() {
+        boolean missing = maps.sourceLines().all().stream().anyMatch(line -> !given.containsKey(line.note()));
+        if (!missing) {
+            return given;
+        }
+        SortedMap<Note, Route> all = new TreeMap<>();
+        plan.get().routes().forEach(route -> all.put(route.source(), route));
+        all.putAll(given);
+        return all;
+    }
+
+    private TranslationTable translation() {
+        return TranslationTable.of(routes.get().values(), maps);
+    }
+
+    private BookedRoutes booking() {
+        return new BookedRoutes(table.get(), maps);
+    }
+
+    /** What it makes of notes, as a plain table. */
+    public TranslationTable table() {
+        return table.get();
+    }
+
+    BookedRoutes booked() {
+        return booked.get();
+    }
+
+    /** Whether the planner has run, because somebody asked for what it alone knows. */
+    boolean isPlanned() {
+        return plan.isKnown();
     }
 
     /** Whether a route begins and ends at lines of the two maps. */
@@ -59,51 +103,51 @@ public final class Crosswalk {
 
     private void check(Route route) {
         if (sourceLine(route.source()).isEmpty()) {
-            throw new IllegalArgumentException("\"" + source.name() + "\" has no line on note "
+            throw new IllegalArgumentException("\"" + source().name() + "\" has no line on note "
                     + route.source().number() + ", so no route can begin there.");
         }
         for (Target end : route.targets()) {
             if (targetLine(end.note()).isEmpty()) {
-                throw new IllegalArgumentException("\"" + target.name() + "\" has no line on note "
+                throw new IllegalArgumentException("\"" + target().name() + "\" has no line on note "
                         + end.note().number() + ", so no route can lead there; choose one of its lines.");
             }
         }
     }
 
-    RouteTable table() {
-        return table;
-    }
-
     public NoteMap source() {
-        return source;
+        return maps.source();
     }
 
     public NoteMap target() {
-        return target;
+        return maps.target();
     }
 
     /** The line of the source map that stands for a note. */
     public Optional<Line> sourceLine(Note note) {
-        return plan.sourceLines().at(note);
+        return maps.sourceLines().at(note);
     }
 
     /** The line of the target map that stands for a note. */
     public Optional<Line> targetLine(Note note) {
-        return plan.targetLines().at(note);
+        return maps.targetLines().at(note);
     }
 
     LineIndex sourceLines() {
-        return plan.sourceLines();
+        return maps.sourceLines();
     }
 
     /** The routes in the order of their source notes. */
     public List<Route> routes() {
-        return List.copyOf(routes.values());
+        return List.copyOf(routes.get().values());
     }
 
     /** The route of a source note; empty when the source map does not list it. */
     public Optional<Route> routeFrom(Note note) {
-        return Optional.ofNullable(routes.get(note));
+        return Optional.ofNullable(given.get(note)).or(() -> proposalFor(note));
+    }
+
+    private Optional<Route> proposalFor(Note note) {
+        return sourceLine(note).isPresent() ? Optional.ofNullable(routes.get().get(note)) : Optional.empty();
     }
 
     /**
@@ -120,36 +164,37 @@ public final class Crosswalk {
      *
      * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list
      */
-    public Crosswalk with(List<Route> changed) {
-        SortedMap<Note, Route> all = new TreeMap<>(routes);
+    public Crosswalk with(Collection<Route> changed) {
+        SortedMap<Note, Route> all = new TreeMap<>(given);
         for (Route route : changed) {
             check(route);
             all.put(route.source(), route);
         }
-        return new Crosswalk(plan, source, target, all);
+        return new Crosswalk(maps, plan, all);
     }
 
     /** This crosswalk with the proposed route for one source note. */
     public Crosswalk withProposalFor(Note note) {
-        return plan.routes().stream()
-                .filter(route -> route.source().equals(note))
-                .findFirst()
-                .map(this::with)
-                .orElse(this);
+        SortedMap<Note, Route> others = new TreeMap<>(given);
+        others.remove(note);
+        return new Crosswalk(maps, plan, others);
     }
 
     /** How far the sound at the end of a route is from the sound at its beginning. */
     public SoundDistance distance(Route route, Target end) {
-        return lineOf(plan.sourceLines(), route.source())
-                .sound()
-                .distanceTo(lineOf(plan.targetLines(), end.note()).sound());
+        return maps.distance(route.source(), end.note());
+    }
+
+    /** How far the sound on a note of the target map is from the sound on one of the source map. */
+    SoundDistance distance(Note from, Note to) {
+        return maps.distance(from, to);
     }
 
     /** Why a route leads where it leads, in words. */
     public String reason(Route route) {
         boolean chosen = route.origin() == Route.Origin.CHOSEN;
-        if (!chosen && plan.routes().contains(route)) {
-            return plan.reason(route.source());
+        if (!chosen && !given.containsValue(route)) {
+            return plan.get().reason(route.source());
         }
         if (route.passes()) {
             return "passes unchanged on purpose";
@@ -158,7 +203,7 @@ public final class Crosswalk {
             return chosen ? "left silent on purpose" : "kept silent";
         }
         return route.targets().stream()
-                .map(end -> reason(distance(route, end), chosen ? "your choice" : "kept so"))
+                .map(end -> reason(distance(route, end), chosen ? "your choice" : "kept"))
                 .collect(Collectors.joining("; "));
     }
 
@@ -168,8 +213,8 @@ public final class Crosswalk {
 
     /** The lines of the target map from the nearest sound to the farthest, with their distances; one for each note. */
     public List<SoundDistanceToLine> alternatives(Note note) {
-        Line from = lineOf(plan.sourceLines(), note);
-        return plan.targetLines().all().stream()
+        Line from = maps.sourceLines().require(note);
+        return maps.targetLines().all().stream()
                 .sorted(Comparator.comparing(Line::note))
                 .map(line -> new SoundDistanceToLine(line, from.sound().distanceTo(line.sound())))
                 .sorted(Comparator.comparingDouble(
@@ -183,26 +228,33 @@ public final class Crosswalk {
     /**
      * The ways a line could go instead of where it goes, from the least harm to the most, when all other lines stay
      * where they are. Lines that are no substitute at all are not among them.
+     *
+     * @param note the note of a line of the source map
+     * @return none for a note that the source map does not list
      */
     public List<OtherWay> otherWays(Note note) {
-        return plan.otherWays(note, routes);
+        return sourceLine(note).isPresent() ? plan.get().otherWays(note, routes.get()) : List.of();
+    }
+
+    /** The lines to which {@link #otherWays} lead, without saying why. */
+    List<Line> otherLines(Note note) {
+        return plan.get().otherLines(note, routes.get());
     }
 
     /**
      * Another way for a line.
      *
      * @param line the line of the target map; empty for silence
-     * @param extra how much more harm it does than the route that holds, less than 0 when it does less, for a song of a thousand strokes; a stroke left silent
-     *     is {@value OtherWay#SILENT_STROKE}
+     * @param extra how much more harm it does than the route that holds, less than 0 when it does less, for a song of a
+     *     thousand strokes; a stroke left silent is {@value OtherWay#SILENT_STROKE}
      * @param because what it does, in words
      */
     public record OtherWay(Optional<Line> line, double extra, String because) {
         public static final double SILENT_STROKE = 0.80;
-    }
 
-    private static Line lineOf(LineIndex lines, Note note) {
-        return lines.at(note)
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "\"" + lines.map().name() + "\" has no line on note " + note.number() + "."));
+        /** The extra harm in hits left silent in a song of a thousand. */
+        public double silentHits() {
+            return extra / SILENT_STROKE;
+        }
     }
 }

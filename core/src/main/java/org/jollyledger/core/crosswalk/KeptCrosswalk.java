@@ -121,7 +121,11 @@ public record KeptCrosswalk(
      */
     public record Reopened(Crosswalk crosswalk, List<Overtaken> overtaken) {}
 
-    /** Lays the kept routes over a proposal between the two maps as they are now. */
+    /**
+     * The kept routes between the two maps as they are now.
+     *
+     * @param proposal where routes come from that are overtaken or missing; nothing is proposed when there are none
+     */
     public Reopened over(Crosswalk proposal) {
         List<Overtaken> overtaken = new ArrayList<>();
         List<Route> fitting = new ArrayList<>();
@@ -137,6 +141,11 @@ public record KeptCrosswalk(
             }
         }
         return new Reopened(proposal.with(fitting), overtaken);
+    }
+
+    /** The kept routes between two maps as they are now; what is missing is what is typically best. */
+    public Reopened between(NoteMap source, NoteMap target) {
+        return over(Crosswalk.propose(source, target));
     }
 
     private static Optional<Overtaken> change(KeptRoute kept, Crosswalk proposal) {
@@ -185,7 +194,6 @@ public record KeptCrosswalk(
                         .add(route.source());
             }
         }
-        Crosswalk back = Crosswalk.propose(crosswalk.target(), crosswalk.source());
         Map<Note, List<Note>> merged = new TreeMap<>();
         List<Route> routes = new ArrayList<>();
         comeTo.forEach((end, sources) -> {
@@ -197,7 +205,7 @@ public record KeptCrosswalk(
                 merged.put(end, others);
             }
         });
-        return new Reversed(back.with(routes), merged, lost);
+        return new Reversed(Crosswalk.of(crosswalk.target(), crosswalk.source(), routes), merged, lost);
     }
 
     private static Note nearest(Crosswalk crosswalk, Note end, List<Note> sources) {

@@ -30,4 +30,14 @@ final class LineIndex {
     Optional<Line> at(Note note) {
         return Optional.ofNullable(byNote[note.number()]);
     }
+
+    /**
+     * The line on a note.
+     *
+     * @throws IllegalArgumentException when there is none
+     */
+    Line require(Note note) {
+        return at(note).orElseThrow(() ->
+                new IllegalArgumentException("\"" + map.name() + "\" has no line on note " + note.number() + "."));
+    }
 }

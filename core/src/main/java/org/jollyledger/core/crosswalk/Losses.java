@@ -1,22 +1,24 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntPredicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.crosswalk.Statement.Entry;
-import org.jollyledger.core.crosswalk.Statement.Loss;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PartUsage;
 import org.jollyledger.core.pitch.Note;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a conversion loses, gathered by what happens to which line and weighed: hits that are gone or become another
@@ -99,23 +101,47 @@ public final class Losses {
     public record Group(Key key, int count, double weight, List<Integer> hits) {}
 
     private static final int MOST_HITS = 400;
+    private static final int LANDINGS = Note.COUNT + 1;
+    private static final int NOWHERE = Note.COUNT;
+    private static final Entry[] LOST = {Entry.SILENT, Entry.FOLDED, Entry.SUBSTITUTED};
 
-    private final Statement statement;
     private final Part part;
     private final Crosswalk crosswalk;
+    private final BookedRoutes routes;
+    private final double[] loudness = new double[VelocityRange.HIGHEST + 1];
+    /** Losses of hits by kind, note and where they land. */
+    private final @Nullable Gathering[] ofHits = new Gathering[LOST.length * Note.COUNT * LANDINGS];
+
     private final Map<Key, Gathering> gathered = new LinkedHashMap<>();
 
-    private Losses(Statement statement) {
-        this.statement = statement;
-        part = statement.part();
-        crosswalk = statement.crosswalk();
+    private Losses(Part part, Crosswalk crosswalk) {
+        this.part = part;
+        this.crosswalk = crosswalk;
+        routes = crosswalk.booked();
+        for (int velocity = 0; velocity < loudness.length; velocity++) {
+            loudness[velocity] = PartUsage.loudness(velocity);
+        }
     }
 
     /** The losses of a conversion, the weightiest first. */
     public static List<Group> of(Statement statement) {
-        Losses losses = new Losses(statement);
-        losses.gatherHits();
-        losses.gatherFills();
+        Losses losses = new Losses(statement.part(), statement.crosswalk());
+        statement.eachLoss(losses::gatherHit);
+        losses.gatherFills(step -> true);
+        return losses.groups();
+    }
+
+    /**
+     * The losses that change when the route of one note does: those of some notes, taken by themselves, and of the fills
+     * that run over the one note.
+     *
+     * @param notes the notes; among them all whose hits can meet those of the one
+     * @param changed the note whose route changes
+     */
+    static List<Group> ofNotes(Part part, Crosswalk crosswalk, BitSet notes, int changed) {
+        Losses losses = new Losses(part, crosswalk);
+        Booking.ofNotes(part, losses.routes, notes).ledger().eachLoss(losses::gatherHit);
+        losses.gatherFills(hit -> part.note(hit) == changed);
         return losses.groups();
     }
 
@@ -133,25 +159,24 @@ public final class Losses {
         }
     }
 
-    private void add(Key key, int hit, double harm) {
-        gathered.computeIfAbsent(key, unused -> new Gathering()).add(hit, harm * loudness(hit));
-    }
-
-    private double loudness(int hit) {
-        return PartUsage.loudness(part.velocity(hit));
-    }
-
-    private void gatherHits() {
-        Map<Key, Double> distances = new LinkedHashMap<>();
-        for (Loss loss : statement.losses()) {
-            Key key = new Key(kind(loss.entry()), loss.note(), Optional.empty(), loss.landed());
-            double harm = switch (loss.entry()) {
-                case SILENT -> Harm.SILENCE.cost();
-                case FOLDED -> Harm.UNISON.cost();
-                default -> distances.computeIfAbsent(key, this::distance);
-            };
-            add(key, loss.hit(), harm);
+    private void gatherHit(Entry entry, int hit, int landed) {
+        int note = part.note(hit);
+        int end = landed == Statement.Ledger.NOWHERE ? NOWHERE : landed;
+        int kind = entry == Entry.SILENT ? 0 : entry == Entry.FOLDED ? 1 : 2;
+        int at = (kind * Note.COUNT + note) * LANDINGS + end;
+        Gathering gathering = ofHits[at];
+        if (gathering == null) {
+            gathering = new Gathering();
+            ofHits[at] = gathering;
+            Optional<Note> there = end == NOWHERE ? Optional.empty() : Optional.of(Note.of(end));
+            gathered.put(new Key(kind(entry), Note.of(note), Optional.empty(), there), gathering);
         }
+        double harm = switch (entry) {
+            case SILENT -> Harm.SILENCE.cost();
+            case FOLDED -> Harm.UNISON.cost();
+            default -> distance(note, end);
+        };
+        gathering.add(hit, harm * loudness[part.velocity(hit)]);
     }
 
     private static Kind kind(Entry entry) {
@@ -162,56 +187,58 @@ public final class Losses {
         };
     }
 
-    private double distance(Key key) {
-        Optional<Line> from = crosswalk.sourceLine(key.note);
-        Optional<Line> to = key.landed.flatMap(note -> crosswalk.targetLine(note));
-        return from.isPresent() && to.isPresent()
-                ? from.get().sound().distanceTo(to.get().sound()).value()
-                : 0;
+    private double distance(int note, int landed) {
+        Note from = Note.of(note);
+        Note to = Note.of(landed);
+        boolean listed = crosswalk.sourceLine(from).isPresent()
+                && crosswalk.targetLine(to).isPresent();
+        return listed ? crosswalk.distance(from, to).value() : 0;
     }
 
-    private void gatherFills() {
+    /** Gathers the steps of fills of which a hit is such. */
+    private void gatherFills(IntPredicate such) {
         NoteMap source = crosswalk.source();
         if (source.equals(crosswalk.target())) {
             return;
         }
-        PartUsage.of(part)
-                .forEachSuccession(
-                        PartUse.notes(source, Harms::isFillDrum), PartUse.FILL_QUARTERS, (earlier, later, share) -> {
-                            if (share == 1) {
-                                gatherStep(earlier, later);
-                            }
-                        });
+        int[] steps = part.usage().steps(PartUse.notes(source, Harms::isFillDrum), PartUse.FILL_QUARTERS);
+        for (int i = 0; i < steps.length; i += 2) {
+            if (such.test(steps[i]) || such.test(steps[i + 1])) {
+                gatherStep(steps[i], steps[i + 1]);
+            }
+        }
     }
 
     private void gatherStep(int earlier, int later) {
         Optional<Line> first = end(earlier);
         Optional<Line> second = end(later);
-        Line from = crosswalk.sourceLine(Note.of(part.note(earlier))).orElseThrow();
-        Line to = crosswalk.sourceLine(Note.of(part.note(later))).orElseThrow();
+        Line from = crosswalk.sourceLines().require(Note.of(part.note(earlier)));
+        Line to = crosswalk.sourceLines().require(Note.of(part.note(later)));
         if (first.isEmpty() || second.isEmpty() || Harms.oneVoice(from, to)) {
             return;
         }
-        Key one = new Key(
-                Kind.FILL_ON_ONE_DRUM,
-                from.note(),
-                Optional.of(to.note()),
-                Optional.of(second.get().note()));
-        if (first.get().note().equals(second.get().note())) {
-            add(one, later, Harm.FILL.cost());
+        if (first.get() == second.get()) {
+            addStep(Kind.FILL_ON_ONE_DRUM, from, to, second.get(), later, Harm.FILL);
         } else if (Harms.turns(from, first.get(), to, second.get())) {
-            add(new Key(Kind.FILL_TURNED, one.note, one.other, one.landed), later, Harm.TURNED_FILL.cost());
+            addStep(Kind.FILL_TURNED, from, to, second.get(), later, Harm.TURNED_FILL);
         }
+    }
+
+    private void addStep(Kind kind, Line from, Line to, Line landed, int later, Harm harm) {
+        Key key = new Key(kind, from.note(), Optional.of(to.note()), Optional.of(landed.note()));
+        gathered.computeIfAbsent(key, unused -> new Gathering())
+                .add(later, harm.cost() * loudness[part.velocity(later)]);
     }
 
     /** Where the first target is that takes a hit. */
     private Optional<Line> end(int hit) {
-        return crosswalk
-                .routeFrom(Note.of(part.note(hit)))
-                .flatMap(route -> route.targets().stream()
-                        .filter(target -> target.velocities().contains(part.velocity(hit)))
-                        .findFirst())
-                .flatMap(target -> crosswalk.targetLine(target.note()));
+        int velocity = part.velocity(hit);
+        for (TranslationTable.Cell cell : routes.cells[TranslationTable.key(part.channel(hit), part.note(hit))]) {
+            if (cell.takes(velocity)) {
+                return crosswalk.targetLine(Note.of(cell.note()));
+            }
+        }
+        return Optional.empty();
     }
 
     private List<Group> groups() {

@@ -26,7 +26,7 @@ final class PartUse implements Use {
     private final double[][] hats;
 
     PartUse(Part part, NoteMap map) {
-        usage = PartUsage.of(part);
+        usage = part.usage();
         scale = STROKES / Math.max(1, usage.weight());
         fills = usage.successions(notes(map, Harms::isFillDrum), FILL_QUARTERS);
         hats = usage.successions(notes(map, Harms::isStruckHat), HAT_QUARTERS);

@@ -13,8 +13,6 @@ import org.jollyledger.core.crosswalk.Crosswalk.OtherWay;
 import org.jollyledger.core.crosswalk.Harms.Weighed;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.notemap.Line;
-import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.SoundDistance;
 
@@ -29,10 +27,7 @@ final class Plan {
 
     private static final double LATER_LINE = 1e-11;
 
-    private final NoteMap source;
-    private final NoteMap target;
-    private final LineIndex sourceLines;
-    private final LineIndex targetLines;
+    private final MapPair maps;
     private final Harms harms;
     private final List<Line> lines;
     private final Map<Note, Integer> place = new HashMap<>();
@@ -43,15 +38,13 @@ final class Plan {
     private final List<BitSet> ends;
 
     private final CostNetwork network;
-    private final int[] chosen;
+    private final Lazy<int[]> chosen = new Lazy<>(this::choose);
 
-    private Plan(NoteMap source, NoteMap target, Use use) {
-        this.source = source;
-        this.target = target;
-        sourceLines = new LineIndex(source);
-        targetLines = new LineIndex(target);
+    /** The plan between two maps for how the lines of the first are played. */
+    Plan(MapPair maps, Use use) {
+        this.maps = maps;
         harms = new Harms(use);
-        lines = sourceLines.all();
+        lines = maps.sourceLines().all();
         choices = lines.stream().map(this::choicesOf).toList();
         ends = choices.stream().map(Plan::notes).toList();
         network = new CostNetwork(
@@ -62,31 +55,16 @@ final class Plan {
                 join(j, i);
             }
         }
-        chosen = source.equals(target) ? ontoItself() : network.cheapest();
     }
 
-    LineIndex sourceLines() {
-        return sourceLines;
-    }
-
-    LineIndex targetLines() {
-        return targetLines;
-    }
-
-    /** The plan for whatever is typically played. */
-    static Plan typical(NoteMap source, NoteMap target) {
-        return new Plan(source, target, new TypicalUse());
-    }
-
-    /** The plan for what a part plays. */
-    static Plan of(NoteMap source, NoteMap target, Part part) {
-        return new Plan(source, target, new PartUse(part, source));
+    private int[] choose() {
+        return maps.isOne() ? ontoItself() : network.cheapest();
     }
 
     private List<Optional<Line>> choicesOf(Line line) {
         List<Optional<Line>> found = new ArrayList<>();
-        if (line.sound().isDrum() || source.equals(target)) {
-            targetLines.all().stream()
+        if (line.sound().isDrum() || maps.isOne()) {
+            maps.targetLines().all().stream()
                     .filter(candidate ->
                             line.sound().distanceTo(candidate.sound()).isSubstitute())
                     .forEach(candidate -> found.add(Optional.of(candidate)));
@@ -160,12 +138,12 @@ final class Plan {
     }
 
     private Optional<Line> planned(int at) {
-        return choices.get(at).get(chosen[at]);
+        return choices.get(at).get(chosen.get()[at]);
     }
 
     /** What the plan costs: harm for a song of a thousand strokes. */
     double cost() {
-        return network.cost(chosen);
+        return network.cost(chosen.get());
     }
 
     CostNetwork network() {
@@ -192,7 +170,7 @@ final class Plan {
                 .isPresent();
         return another
                 ? distance.difference() + ", "
-                        + mostSaved(at, chosen[at], nearest, chosen)
+                        + mostSaved(at, chosen.get()[at], nearest, chosen.get())
                                 .map(worst -> worst.harm.avoided(worst.other))
                                 .orElse("all things weighed")
                 : distance.reason();
@@ -205,7 +183,7 @@ final class Plan {
                         .sound()
                         .distanceTo(choices.get(at).get(i).orElseThrow().sound())
                         .value()))
-                .orElse(chosen[at]);
+                .orElse(chosen.get()[at]);
     }
 
     private record Named(Harm harm, String other, double cost) {}
@@ -246,8 +224,12 @@ final class Plan {
         if (!line.sound().isDrum()) {
             return "a control of its own instrument, no drum";
         }
-        if (target.firstLines().isEmpty()) {
-            return "\"" + target.name() + "\" has no lines yet";
+        if (maps.targetLines().all().isEmpty()) {
+            return "\"" + maps.target().name() + "\" has no lines yet";
+        }
+        if (Chokes.isTail(line.sound())
+                && maps.targetLines().all().stream().anyMatch(end -> Chokes.chokes(end.sound(), line.sound()))) {
+            return "only a choke that is struck here, which would be heard as another stroke";
         }
         if (Chokes.isTail(line.sound())) {
             return "no choke of that cymbal here, and a stroke in its place would sound instead of stopping";
@@ -255,18 +237,39 @@ final class Plan {
         return "nothing here comes near a " + line.sound().piece().words();
     }
 
-    /** The other ways for a note, from the least harm to the most, when all other lines go where some routes send them. */
-    List<OtherWay> otherWays(Note note, Map<Note, Route> routes) {
-        int at = place.get(note);
-        int[] now = lines.stream()
-                .mapToInt(line -> choice(place.get(line.note()), routes.get(line.note())))
-                .toArray();
+    /** Another choice of a line, with how much more harm it does than the one that holds. */
+    private record Other(int choice, double extra) {}
+
+    private List<Other> others(int at, int[] now) {
         double cost = network.costOf(at, now[at], now);
         return IntStream.range(0, choices.get(at).size())
                 .filter(choice -> choice != now[at])
-                .mapToObj(choice -> new OtherWay(
-                        choices.get(at).get(choice), network.costOf(at, choice, now) - cost, because(at, choice, now)))
-                .sorted(Comparator.comparingDouble(OtherWay::extra))
+                .mapToObj(choice -> new Other(choice, network.costOf(at, choice, now) - cost))
+                .sorted(Comparator.comparingDouble(Other::extra))
+                .toList();
+    }
+
+    private int[] now(Map<Note, Route> routes) {
+        return lines.stream()
+                .mapToInt(line -> choice(place.get(line.note()), routes.get(line.note())))
+                .toArray();
+    }
+
+    /** The other ways for a note, from the least harm to the most, when all other lines go where some routes send them. */
+    List<OtherWay> otherWays(Note note, Map<Note, Route> routes) {
+        int at = place.get(note);
+        int[] now = now(routes);
+        return others(at, now).stream()
+                .map(other ->
+                        new OtherWay(choices.get(at).get(other.choice), other.extra, because(at, other.choice, now)))
+                .toList();
+    }
+
+    /** The lines to which the other ways for a note lead, in the same order. */
+    List<Line> otherLines(Note note, Map<Note, Route> routes) {
+        int at = place.get(note);
+        return others(at, now(routes)).stream()
+                .flatMap(other -> choices.get(at).get(other.choice).stream())
                 .toList();
     }
 

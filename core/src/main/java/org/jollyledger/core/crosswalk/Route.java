@@ -1,6 +1,8 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.List;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.pitch.Note;
 
 /**
@@ -13,19 +15,43 @@ import org.jollyledger.core.pitch.Note;
  */
 public record Route(Note source, List<Target> targets, Sends sends, Origin origin) {
     /** Which of its targets a hit goes to. */
-    public enum Sends {
+    public enum Sends implements Coded {
         /** Every target that takes its velocity: targets join each other. */
         TO_ALL,
         /** The first target that takes its velocity: targets exclude each other. */
         TO_FIRST,
         /** Nowhere: it passes with its own note, as hits do that the source map does not list. */
-        UNCHANGED
+        UNCHANGED;
+
+        /** The stable code: all, first or unchanged. */
+        @Override
+        public String code() {
+            return Coded.super.code().replace("to-", "");
+        }
+
+        /**
+         * The one with a code.
+         *
+         * @throws IllegalArgumentException when there is none
+         */
+        public static Sends parse(String code) {
+            return Codes.parse(Sends.class, "way to send hits", code);
+        }
     }
 
     /** Who laid a route. */
-    public enum Origin {
+    public enum Origin implements Coded {
         PROPOSED,
-        CHOSEN
+        CHOSEN;
+
+        /**
+         * The one with a code: proposed or chosen.
+         *
+         * @throws IllegalArgumentException when there is none
+         */
+        public static Origin parse(String code) {
+            return Codes.parse(Origin.class, "origin of a route", code);
+        }
     }
 
     public Route {

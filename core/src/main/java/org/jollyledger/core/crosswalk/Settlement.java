@@ -1,6 +1,7 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -8,7 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.jollyledger.core.crosswalk.Crosswalk.OtherWay;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PartUsage;
 import org.jollyledger.core.pitch.Note;
 
@@ -54,10 +56,11 @@ public record Settlement(
     }
 
     /** The two or three best ways to settle a loss of a conversion, the best first; silence is none of them. */
-    public static List<Settlement> of(Statement statement, List<Losses.Group> losses, Losses.Key lost) {
+    public static List<Settlement> of(Statement statement, Losses.Key lost) {
         List<Settlement> settlements = new ArrayList<>();
+        Map<Touched, List<Losses.Group>> known = new HashMap<>();
         for (Move move : moves(statement, lost)) {
-            Settlement settlement = tryOut(statement, losses, move);
+            Settlement settlement = tryOut(statement, move, known);
             boolean settles =
                     settlement.gone.stream().anyMatch(group -> group.key().equals(lost));
             if (settles) {
@@ -83,7 +86,7 @@ public record Settlement(
 
     /** The line that a lost one is struck together with most, of those that go where it goes. */
     private static Optional<Note> partner(Statement statement, Losses.Key lost) {
-        PartUsage usage = PartUsage.of(statement.part());
+        PartUsage usage = statement.part().usage();
         return statement.crosswalk().routes().stream()
                 .filter(route -> !route.source().equals(lost.note()))
                 .filter(route -> route.targets().stream()
@@ -97,21 +100,45 @@ public record Settlement(
 
     private static void addMoves(
             Set<Move> moves, Crosswalk crosswalk, Note source, Optional<Note> from, Optional<Note> avoid) {
-        crosswalk.otherWays(source).stream()
-                .map(OtherWay::line)
-                .flatMap(Optional::stream)
-                .map(line -> line.note())
+        if (crosswalk.sourceLine(source).isEmpty()) {
+            return;
+        }
+        crosswalk.otherLines(source).stream()
+                .map(Line::note)
                 .filter(note -> avoid.filter(note::equals).isEmpty())
                 .limit(TRIED)
                 .forEach(note -> moves.add(new Move(source, from, Optional.of(note))));
     }
 
-    private static Settlement tryOut(Statement statement, List<Losses.Group> now, Move move) {
+    /** What a move touches: some notes, and the fills that run over one of them. */
+    private record Touched(BitSet notes, int source) {}
+
+    private static Settlement tryOut(Statement statement, Move move, Map<Touched, List<Losses.Group>> known) {
+        Part part = statement.part();
         Crosswalk changed = apply(statement.crosswalk(), move.source, move.from, move.to);
-        List<Losses.Group> then =
-                Losses.of(Conversion.of(statement.part(), changed).statement());
+        BitSet notes = touched(part, statement.crosswalk(), changed, move.source);
+        int source = move.source.number();
+        List<Losses.Group> now = known.computeIfAbsent(
+                new Touched(notes, source),
+                touched -> Losses.ofNotes(part, statement.crosswalk(), touched.notes, touched.source));
+        List<Losses.Group> then = Losses.ofNotes(part, changed, notes, source);
         return new Settlement(
                 move.source, move.from, move.to, beyond(now, then), beyond(then, now), sum(then) - sum(now));
+    }
+
+    /** The notes that are played and whose hits can meet those of a line, where it goes now or where it would go. */
+    private static BitSet touched(Part part, Crosswalk now, Crosswalk then, Note source) {
+        BitSet ends = now.booked().ends(source.number());
+        ends.or(then.booked().ends(source.number()));
+        BitSet notes = new BitSet();
+        notes.set(source.number());
+        int[] played = part.hitsPerNote();
+        for (int note = 0; note < played.length; note++) {
+            if (played[note] > 0 && now.booked().ends(note).intersects(ends)) {
+                notes.set(note);
+            }
+        }
+        return notes;
     }
 
     /**

@@ -3,6 +3,7 @@ package org.jollyledger.core.crosswalk;
 import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.RandomAccess;
@@ -176,6 +177,29 @@ public final class Statement {
         return new LossList();
     }
 
+    /** The hits that are folded or left silent, by their indexes in the part. */
+    public BitSet goneHits() {
+        BitSet gone = new BitSet();
+        eachLoss((entry, hit, landed) -> gone.set(hit, gone.get(hit) || entry != Entry.SUBSTITUTED));
+        return gone;
+    }
+
+    /** Takes the losses one after another: what was booked, the hit, and the note it landed on or {@link Ledger#NOWHERE}. */
+    interface LossVisitor {
+        void visit(Entry entry, int hit, int landed);
+    }
+
+    void eachLoss(LossVisitor visitor) {
+        eachLoss(losses, losses.length, visitor);
+    }
+
+    private static void eachLoss(long[] losses, int count, LossVisitor visitor) {
+        for (int i = 0; i < count; i++) {
+            long packed = losses[i];
+            visitor.visit(ENTRIES[(int) packed & 0xFF], (int) (packed >>> 16), (int) (packed >>> 8) & 0xFF);
+        }
+    }
+
     private final class LossList extends AbstractList<Loss> implements RandomAccess {
         @Override
         public Loss get(int index) {
@@ -226,6 +250,10 @@ public final class Statement {
                 losses = Arrays.copyOf(losses, lossCount * 2);
             }
             losses[lossCount++] = (long) hit << 16 | (long) landed << 8 | entry.ordinal();
+        }
+
+        void eachLoss(LossVisitor visitor) {
+            Statement.eachLoss(losses, lossCount, visitor);
         }
 
         /** Losses are told in the order of the hits, whatever the order in which they were found. */

@@ -16,8 +16,6 @@ import tools.jackson.databind.node.ObjectNode;
 /** A kept crosswalk as JSON, described by {@code docs/formats/crosswalk.schema.json}. */
 public final class CrosswalkJson {
     private static final Set<String> OF_TARGET = Set.of("note", "from", "to", "curve", "channel", "length", "sound");
-    private static final String PROPOSED = "proposed";
-    private static final String CHOSEN = "chosen";
 
     private CrosswalkJson() {}
 
@@ -48,18 +46,16 @@ public final class CrosswalkJson {
     private static Optional<KeptRoute> readRoute(Fields fields) {
         fields.allowOnly(Set.of("note", "sends", "targets", "sound", "origin"));
         Optional<Sound> sound = fields.parsed("sound", Sound::parse);
-        String origin = fields.optionalText("origin").orElse(CHOSEN);
-        if (!origin.equals(CHOSEN) && !origin.equals(PROPOSED)) {
-            fields.problem("origin", "A route is \"chosen\" or \"proposed\", not \"" + origin + "\".");
-        }
+        Route.Origin origin = fields.optionalText("origin")
+                .flatMap(text -> fields.made("origin", () -> Route.Origin.parse(text)))
+                .orElse(Route.Origin.CHOSEN);
         List<Sound> targets = new ArrayList<>();
         if (fields.has("targets")) {
             for (Fields target : fields.lines("targets", Note.COUNT)) {
                 target.parsed("sound", Sound::parse).ifPresent(targets::add);
             }
         }
-        Optional<Route> route = RouteFields.read(
-                fields, origin.equals(PROPOSED) ? Route.Origin.PROPOSED : Route.Origin.CHOSEN, OF_TARGET);
+        Optional<Route> route = RouteFields.read(fields, origin, OF_TARGET);
         if (sound.isEmpty()
                 || route.isEmpty()
                 || targets.size() < route.get().targets().size()) {
@@ -80,7 +76,7 @@ public final class CrosswalkJson {
             ObjectNode object = routes.addObject();
             RouteFields.write(route.route(), object);
             object.put("sound", route.sound().code());
-            object.put("origin", route.route().origin() == Route.Origin.PROPOSED ? PROPOSED : CHOSEN);
+            object.put("origin", route.route().origin().code());
             for (int i = 0; i < route.targetSounds().size(); i++) {
                 ((ObjectNode) object.get("targets").get(i))
                         .put("sound", route.targetSounds().get(i).code());

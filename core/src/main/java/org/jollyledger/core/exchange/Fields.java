@@ -115,6 +115,22 @@ final class Fields {
         return pairs;
     }
 
+    /** The whole numbers of an array field that must be there. */
+    List<Integer> numbers(String field) {
+        JsonNode node = node(field);
+        List<Integer> numbers = new ArrayList<>();
+        for (JsonNode number : node) {
+            if (number.isInt()) {
+                numbers.add(number.intValue());
+            }
+        }
+        if (!node.isArray() || numbers.size() < node.size()) {
+            problem(field, "The field \"" + field + "\" must be an array of whole numbers.");
+            return List.of();
+        }
+        return numbers;
+    }
+
     boolean has(String field) {
         return !node(field).isMissingNode();
     }

@@ -8,11 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.function.Function;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.jollyledger.core.notemap.ChokeExpression;
-import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
@@ -38,14 +34,8 @@ public final class NoteMapJson {
             "remark",
             "lines",
             "slug");
-    private static final List<String> THRESHOLDS =
-            List.of("threeQuarterFrom", "halfFrom", "quarterFrom", "closedFrom", "tightFrom");
     private static final Set<String> LINE_FIELDS =
             Set.of("note", "name", "shortName", "sound", "chokeGroup", "remark", "position");
-
-    private static final Set<String> PEDAL_FIELDS = Stream.concat(
-                    THRESHOLDS.stream(), Stream.of("controller", "countsDown"))
-            .collect(Collectors.toSet());
 
     private record PlacedLine(int position, Line line) {}
 
@@ -65,8 +55,8 @@ public final class NoteMapJson {
         Optional<MapKind> kind = fields.parsed("kind", MapKind::parse);
         Optional<OctaveConvention> middleC = fields.parsed("middleC", OctaveConvention::parse);
         OptionalInt channel = fields.optionalNumber("channel");
-        Optional<ChokeExpression> chokes = readChokes(fields);
-        Optional<OpennessExpression> openness = readOpenness(fields);
+        Optional<ChokeExpression> chokes = KitFields.chokes(fields);
+        Optional<OpennessExpression> openness = KitFields.openness(fields);
         List<Line> lines = readLines(fields);
         fields.throwProblems();
         Optional<NoteMap> map = fields.made(
@@ -127,43 +117,6 @@ public final class NoteMapJson {
                 : fields.made("note", () -> Note.of(number)).map(Optional::of);
     }
 
-    private static Optional<ChokeExpression> readChokes(Fields fields) {
-        Optional<ChokeExpression.Form> form = optional(fields, "chokes", ChokeExpression.Form::parse);
-        int pressure = fields.optionalNumber("chokePressure").orElse(ChokeExpression.USUAL_PRESSURE);
-        return fields.made(
-                "chokePressure", () -> new ChokeExpression(form.orElse(ChokeExpression.Form.NOTE), pressure));
-    }
-
-    private static Optional<OpennessExpression> readOpenness(Fields fields) {
-        OpennessExpression.Form form =
-                optional(fields, "openness", OpennessExpression.Form::parse).orElse(OpennessExpression.Form.NOTES);
-        Optional<Fields> given = fields.optionalObject("pedal");
-        if (given.isEmpty()) {
-            return Optional.of(OpennessExpression.of(form));
-        }
-        Fields pedal = given.get();
-        pedal.allowOnly(PEDAL_FIELDS);
-        int controller = pedal.optionalNumber("controller").orElse(HatPedal.USUAL.controller());
-        List<Integer> thresholds = new ArrayList<>();
-        for (int i = 0; i < THRESHOLDS.size(); i++) {
-            thresholds.add(pedal.optionalNumber(THRESHOLDS.get(i))
-                    .orElse(HatPedal.USUAL.thresholds().get(i)));
-        }
-        boolean down = pedal.optionalFlag("countsDown");
-        return fields.made(
-                "pedal",
-                () -> new OpennessExpression(
-                        form,
-                        HatPedal.USUAL
-                                .withController(controller)
-                                .withThresholds(thresholds)
-                                .withCountsDown(down)));
-    }
-
-    private static <T> Optional<T> optional(Fields fields, String field, Function<String, T> parser) {
-        return fields.optionalText(field).flatMap(text -> fields.made(field, () -> parser.apply(text)));
-    }
-
     /** Writes a map; reading it back gives an equal one. */
     public static String write(NoteMap map) {
         ObjectNode document = Fields.JSON.createObjectNode();
@@ -176,14 +129,7 @@ public final class NoteMapJson {
         } else {
             document.putNull("channel");
         }
-        document.put("chokes", map.chokes().form().code());
-        if (map.chokes().pressureFrom() != ChokeExpression.USUAL_PRESSURE) {
-            document.put("chokePressure", map.chokes().pressureFrom());
-        }
-        document.put("openness", map.openness().form().code());
-        if (!map.openness().pedal().equals(HatPedal.USUAL)) {
-            writePedal(document.putObject("pedal"), map.openness().pedal());
-        }
+        KitFields.write(map.chokes(), map.openness(), document);
         document.put("remark", map.remark());
         ArrayNode lines = document.putArray("lines");
         int position = 1;
@@ -191,14 +137,6 @@ public final class NoteMapJson {
             writeLine(lines.addObject(), line, position++);
         }
         return Fields.JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document);
-    }
-
-    private static void writePedal(ObjectNode object, HatPedal pedal) {
-        object.put("controller", pedal.controller());
-        for (int i = 0; i < THRESHOLDS.size(); i++) {
-            object.put(THRESHOLDS.get(i), pedal.thresholds().get(i));
-        }
-        object.put("countsDown", pedal.countsDown());
     }
 
     private static void writeLine(ObjectNode object, Line line, int position) {

@@ -23,9 +23,6 @@ final class RouteFields {
 
     static final Set<String> OF_TARGET = Set.of("note", "from", "to", "curve", "channel", "length");
     private static final Set<String> OF_CURVE = Set.of("scale", "add", "bend", "floor", "ceiling", "points");
-    private static final String ALL = "all";
-    private static final String FIRST = "first";
-    private static final String UNCHANGED = "unchanged";
 
     private RouteFields() {}
 
@@ -46,22 +43,10 @@ final class RouteFields {
         return fields.made("note", () -> new Route(Note.of(source), targets, sends, origin));
     }
 
-    private static Route.Sends sends(Fields fields) {
-        String text = fields.optionalText("sends").orElse(ALL);
-        switch (text) {
-            case ALL:
-                return Route.Sends.TO_ALL;
-            case FIRST:
-                return Route.Sends.TO_FIRST;
-            case UNCHANGED:
-                return Route.Sends.UNCHANGED;
-            default:
-                fields.problem(
-                        "sends",
-                        "A route sends to \"all\" targets, to the \"first\" that takes a hit, or leaves"
-                                + " hits \"unchanged\"; \"" + text + "\" is none of them.");
-                return Route.Sends.TO_ALL;
-        }
+    static Route.Sends sends(Fields fields) {
+        return fields.optionalText("sends")
+                .flatMap(text -> fields.made("sends", () -> Route.Sends.parse(text)))
+                .orElse(Route.Sends.TO_ALL);
     }
 
     private static Optional<Target> readTarget(Fields fields) {
@@ -112,7 +97,7 @@ final class RouteFields {
     static void write(Route route, ObjectNode into) {
         into.put("note", route.source().number());
         if (route.sends() != Route.Sends.TO_ALL) {
-            into.put("sends", route.passes() ? UNCHANGED : FIRST);
+            into.put("sends", route.sends().code());
         }
         ArrayNode targets = into.putArray("targets");
         route.targets().forEach(target -> write(target, targets.addObject()));

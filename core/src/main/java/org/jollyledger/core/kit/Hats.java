@@ -1,7 +1,10 @@
 package org.jollyledger.core.kit;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.Openness;
@@ -43,6 +46,29 @@ public final class Hats {
             return Openness.HALF;
         }
         return pressed >= pedal.threeQuarterFrom() ? Openness.THREE_QUARTER : Openness.OPEN;
+    }
+
+    /**
+     * How far open a hi-hat is at each value of its pedal.
+     *
+     * @return 128 of them, from value 0 to 127
+     */
+    public static List<Openness> openings(HatPedal pedal) {
+        return IntStream.rangeClosed(0, HIGHEST)
+                .mapToObj(value -> openness(pedal, value))
+                .toList();
+    }
+
+    /**
+     * What the pedal's controller sends for an openness: the middle of the values that mean it.
+     *
+     * @return 0 to 127; empty when the pedal never says so
+     */
+    public static OptionalInt value(HatPedal pedal, Openness openness) {
+        int[] meaning = IntStream.rangeClosed(0, HIGHEST)
+                .filter(value -> openness(pedal, value) == openness)
+                .toArray();
+        return meaning.length == 0 ? OptionalInt.empty() : OptionalInt.of(meaning[meaning.length / 2]);
     }
 
     /**

@@ -2,6 +2,7 @@ package org.jollyledger.core.part;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,6 +35,8 @@ public final class Part {
     private final Map<Integer, TempoMap> tempoMaps = new HashMap<>(2);
     private final Map<Integer, Controllers> controllers = new HashMap<>(2);
     private @Nullable BarIndex bars;
+    private @Nullable PartUsage usage;
+    private int @Nullable [] inTime;
     private @Nullable Map<Integer, List<Integer>> pressures;
 
     private Part(MidiFile file, Channels channels) {
@@ -177,6 +180,32 @@ public final class Part {
 
     /** The hits in the order of time; those of one moment in the order of the file. */
     public int[] hitsInTime() {
+        synchronized (timeMaps) {
+            if (inTime == null) {
+                inTime = sortedByTime();
+            }
+            return inTime.clone();
+        }
+    }
+
+    /** The hits on some notes in the order of time. */
+    public int[] hitsInTime(BitSet notes) {
+        synchronized (timeMaps) {
+            if (inTime == null) {
+                inTime = sortedByTime();
+            }
+            int[] found = new int[inTime.length];
+            int count = 0;
+            for (int hit : inTime) {
+                if (notes.get(note(hit))) {
+                    found[count++] = hit;
+                }
+            }
+            return Arrays.copyOf(found, count);
+        }
+    }
+
+    private int[] sortedByTime() {
         int[] order = new int[hitCount()];
         boolean sorted = true;
         for (int hit = 0; hit < order.length; hit++) {
@@ -220,6 +249,16 @@ public final class Part {
     public TempoMap tempoMap(int track) {
         synchronized (timeMaps) {
             return tempoMaps.computeIfAbsent(timeOf(track), index -> TempoMap.of(file, index));
+        }
+    }
+
+    /** How the part is played; worked out when it is first asked for. */
+    public PartUsage usage() {
+        synchronized (timeMaps) {
+            if (usage == null) {
+                usage = PartUsage.of(this);
+            }
+            return usage;
         }
     }
 

@@ -2,6 +2,9 @@ package org.jollyledger.core.part;
 
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.stream.IntStream;
 
 /**
  * How a part uses its notes: how often and how loudly each is played, which sound together, and which follow one
@@ -17,6 +20,7 @@ public final class PartUsage {
     private final Part part;
     private final int[] order;
     private final double quarter;
+    private final Map<StepsOf, int[]> steps = new HashMap<>();
     private final double[] weights = new double[NOTES];
     private final double[] together = new double[NOTES * NOTES];
 
@@ -99,6 +103,33 @@ public final class PartUsage {
                 (earlier, later, share) -> follows[part.note(earlier)][part.note(later)] +=
                         share * Math.min(loudness(part.velocity(earlier)), loudness(part.velocity(later))));
         return follows;
+    }
+
+    private record StepsOf(BitSet notes, double quarters) {}
+
+    /**
+     * The hits of which one follows another directly, when no notes but some are looked at, as {@link #successions} has it.
+     * They are worked out once.
+     *
+     * @param notes the notes that are looked at
+     * @param quarters the longest time from one stroke to the next, in quarters
+     * @return the indexes of the hits in pairs, one behind the other: each with the one that follows it
+     */
+    public int[] steps(BitSet notes, double quarters) {
+        StepsOf key = new StepsOf((BitSet) notes.clone(), quarters);
+        synchronized (steps) {
+            return steps.computeIfAbsent(key, this::worked);
+        }
+    }
+
+    private int[] worked(StepsOf wanted) {
+        IntStream.Builder pairs = IntStream.builder();
+        forEachSuccession(wanted.notes, wanted.quarters, (earlier, later, share) -> {
+            if (share == 1) {
+                pairs.add(earlier).add(later);
+            }
+        });
+        return pairs.build().toArray();
     }
 
     /** Takes two hits on different notes of which one follows the other. */

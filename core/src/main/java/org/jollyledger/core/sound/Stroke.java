@@ -33,7 +33,7 @@ enum Stroke {
         new Pair(MULTIPLE, SWELL, 0.15),
         new Pair(BRUSH, MULTIPLE, 0.25),
         new Pair(EDGE, RIM, 0.14),
-        new Pair(STRUCK_CHOKE, CHOKE, 0.45),
+        new Pair(STRUCK_CHOKE, CHOKE, 0.72),
         new Pair(STRUCK_CHOKE, DAMPED, 0.10),
     };
 

@@ -88,8 +88,9 @@ class PlanTest {
         NoteMap source = smallMap(random, SOURCE, 1 + random.nextInt(6));
         NoteMap target = smallMap(random, TARGET, random.nextInt(6));
         Plan plan = random.nextBoolean()
-                ? Plan.typical(source, target)
-                : Plan.of(source, target, part(source, Grooves.random(random, source)));
+                ? new Plan(new MapPair(source, target), new TypicalUse())
+                : new Plan(
+                        new MapPair(source, target), new PartUse(part(source, Grooves.random(random, source)), source));
         CostNetwork network = plan.network();
         int[] choices = source.lines().stream()
                 .mapToInt(line -> plan.choiceCount(line.note()))

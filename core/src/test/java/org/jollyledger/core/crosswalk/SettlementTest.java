@@ -117,7 +117,7 @@ class SettlementTest {
         Statement statement = Conversion.of(part, crosswalk).statement();
         List<Losses.Group> losses = Losses.of(statement);
         for (Losses.Group loss : losses) {
-            for (Settlement settlement : Settlement.of(statement, losses, loss.key())) {
+            for (Settlement settlement : Settlement.of(statement, loss.key())) {
                 Crosswalk settled =
                         Settlement.apply(crosswalk, settlement.source(), settlement.from(), settlement.to());
                 List<Losses.Group> then = Losses.of(Conversion.of(part, settled).statement());
@@ -145,8 +145,7 @@ class SettlementTest {
         Statement statement =
                 Conversion.of(part(source, "0+1 . 0 . 0"), crosswalk).statement();
         List<Losses.Group> losses = Losses.of(statement);
-        List<Settlement> settlements =
-                Settlement.of(statement, losses, losses.get(0).key());
+        List<Settlement> settlements = Settlement.of(statement, losses.get(0).key());
         assertThat(settlements).hasSize(3);
         Settlement best = settlements.get(0);
         assertThat(best.source()).isEqualTo(Note.of(SOURCE + 1));

@@ -67,7 +67,7 @@ class CrosswalkJsonTest {
             value = {
                 "{'note': 36, 'sound': 'kick', 'targets': [{'note': 300, 'sound': 'kick'}]} | Note 300 does not exist",
                 "{'note': 36, 'sound': 'blorp', 'targets': []} | There is no sound \"blorp\"",
-                "{'note': 36, 'sound': 'kick', 'sends': 'nowhere', 'targets': []} | \"nowhere\" is none of them",
+                "{'note': 36, 'sound': 'kick', 'sends': 'nowhere', 'targets': []} | There is no way to send hits \"nowhere\"",
                 "{'note': 36, 'sound': 'kick', 'targets': [{'note': 1, 'sound': 'kick', 'from': 90, 'to': 80}]} | are no range",
                 "{'note': 36, 'sound': 'kick', 'targets': [{'note': 1, 'sound': 'kick', 'curve': {'floor': 90, 'ceiling': 80}}]} | above its ceiling",
                 "{'note': 36, 'sound': 'kick', 'targets': [{'note': 1, 'sound': 'kick', 'curve': {'points': [[5, 5], [5, 6]]}}]} | left to right",

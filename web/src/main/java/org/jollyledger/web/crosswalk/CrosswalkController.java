@@ -12,6 +12,7 @@ import org.jollyledger.web.file.Download;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.Steps;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -157,24 +158,12 @@ class CrosswalkController {
 
     @PostMapping("/undo")
     ModelAndView undo(@ModelAttribute(binding = false) Visit visit, RedirectAttributes redirect) {
-        return pages.after(
-                visit,
-                redirect,
-                () -> crosswalks
-                        .undo(visit.id(), visit.base())
-                        .map(what -> "Taken back: " + what + ".")
-                        .orElse("There is nothing to undo."));
+        return pages.after(visit, redirect, () -> Steps.undone(crosswalks.undo(visit.id(), visit.base())));
     }
 
     @PostMapping("/redo")
     ModelAndView redo(@ModelAttribute(binding = false) Visit visit, RedirectAttributes redirect) {
-        return pages.after(
-                visit,
-                redirect,
-                () -> crosswalks
-                        .redo(visit.id(), visit.base())
-                        .map(what -> "Done again: " + what + ".")
-                        .orElse("There is nothing to do again."));
+        return pages.after(visit, redirect, () -> Steps.redone(crosswalks.redo(visit.id(), visit.base())));
     }
 
     /** Keeps the converted part as a part of its own, written for the target map. */

@@ -1,7 +1,6 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,18 +8,14 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Statement;
-import org.jollyledger.core.crosswalk.Statement.Entry;
 import org.jollyledger.core.crosswalk.Statement.LineAccount;
 import org.jollyledger.core.crosswalk.Statement.Totals;
 import org.jollyledger.core.crosswalk.Target;
 import org.jollyledger.core.midi.Damage;
-import org.jollyledger.core.midi.MidiFile;
-import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
@@ -88,12 +83,12 @@ final class CrosswalkDrawing {
         List<Line> targets = target.firstLines().stream()
                 .filter(line -> reached.contains(line.note()))
                 .toList();
-        Part after = after();
+        Part after = open.findings().after();
         long barCount = open.drums().part().bars().barCount();
         Statement statement = open.conversion().statement();
         Optional<Line> opened = openedNote.flatMap(note ->
                 sources.stream().filter(line -> line.note().number() == note).findFirst());
-        List<LossView> losses = LossView.of(statement, Losses.of(statement), openedLoss);
+        List<LossView> losses = LossView.of(open.findings(), openedLoss);
         return new CrosswalkView(
                 open.id(),
                 open.revision(),
@@ -113,12 +108,12 @@ final class CrosswalkDrawing {
                 losses.stream().filter(loss -> !accepted(loss)).toList(),
                 losses.stream().filter(this::accepted).toList(),
                 StatementView.of(statement),
-                before(statement, bar, barCount),
+                before(bar, barCount),
                 new SheetDrawing(after, target, hit -> false, barCount).drawClosely(bar),
                 notices(),
                 choices(),
-                open.undoable(),
-                open.redoable());
+                open.steps().undoable(),
+                open.steps().redoable());
     }
 
     private boolean accepted(LossView loss) {
@@ -144,21 +139,8 @@ final class CrosswalkDrawing {
         return new MapLink(stored.slug(), stored.map().name(), StripView.of(stored.map()));
     }
 
-    private Part after() {
-        try {
-            Conversion conversion = open.conversion();
-            return Part.of(MidiFile.read(conversion.bytes()), conversion.channels());
-        } catch (MidiFormatException e) {
-            throw new IllegalStateException("A converted part cannot be read: " + e.getMessage(), e);
-        }
-    }
-
-    private SheetView before(Statement statement, long bar, long barCount) {
-        BitSet lost = new BitSet();
-        statement.losses().stream()
-                .filter(loss -> loss.entry() != Entry.SUBSTITUTED)
-                .forEach(loss -> lost.set(loss.hit()));
-        return new SheetDrawing(open.drums().part(), source, lost::get, barCount).drawClosely(bar);
+    private SheetView before(long bar, long barCount) {
+        return new SheetDrawing(open.drums().part(), source, open.findings().lost()::get, barCount).drawClosely(bar);
     }
 
     /** What changes of the maps have done to the kept crosswalk and to what was decided for this part. */

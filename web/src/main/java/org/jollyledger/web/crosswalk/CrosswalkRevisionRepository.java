@@ -1,10 +1,5 @@
 package org.jollyledger.web.crosswalk;
 
-import java.util.Optional;
-import org.springframework.data.jpa.repository.JpaRepository;
+import org.jollyledger.web.revision.RevisionRepository;
 
-interface CrosswalkRevisionRepository extends JpaRepository<CrosswalkRevisionEntity, Long> {
-    Optional<CrosswalkRevisionEntity> findByCrosswalkIdAndNumber(long crosswalkId, int number);
-
-    Optional<CrosswalkRevisionEntity> findFirstByCrosswalkIdAndParentOrderByNumberDesc(long crosswalkId, int parent);
-}
+interface CrosswalkRevisionRepository extends RevisionRepository<CrosswalkRevisionEntity> {}

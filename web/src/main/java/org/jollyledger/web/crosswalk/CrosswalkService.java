@@ -14,15 +14,16 @@ import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.RoutesJson;
 import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
-import org.jollyledger.web.file.Cut;
+import org.jollyledger.web.crosswalk.OpenCrosswalk.Made;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.part.StoredPart;
 import org.jollyledger.web.problem.Refusal;
-import org.jollyledger.web.revision.Revision;
+import org.jollyledger.web.revision.History;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -30,15 +31,18 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** Keeps the crosswalks of parts and what was decided about them. */
 @Service
 class CrosswalkService {
-    private static final int LONGEST_SUMMARY = 400;
+    /** For how many crosswalks what was worked out is kept: those that are open, before and after a change. */
+    private static final int MOST_KEPT = 8;
 
     private final CrosswalkRepository crosswalks;
-    private final CrosswalkRevisionRepository revisions;
     private final LedgerService ledger;
     private final PartService parts;
     private final KeptService kept;
     private final TransactionTemplate transaction;
     private final Clock clock = Clock.systemUTC();
+    private final History<CrosswalkEntity, CrosswalkRevisionEntity> history;
+    private final Recently<Ground, Proposal> proposals = new Recently<>(MOST_KEPT);
+    private final Recently<Standing, Made> made = new Recently<>(MOST_KEPT);
 
     CrosswalkService(
             CrosswalkRepository crosswalks,
@@ -48,11 +52,11 @@ class CrosswalkService {
             KeptService kept,
             TransactionTemplate transaction) {
         this.crosswalks = crosswalks;
-        this.revisions = revisions;
         this.ledger = ledger;
         this.parts = parts;
         this.kept = kept;
         this.transaction = transaction;
+        history = new History<>(revisions, clock, (crosswalk, number) -> {});
     }
 
     /**
@@ -85,15 +89,10 @@ class CrosswalkService {
     }
 
     private void save(CrosswalkEntity entity, Decision decision) {
-        int parent = entity.revision();
-        int number = entity.nextRevision(clock.instant());
-        revisions.save(new CrosswalkRevisionEntity(
-                entity.id(),
-                number,
-                parent,
-                Cut.to(LONGEST_SUMMARY, decision.summary()),
-                RoutesJson.write(decision.choices()),
-                clock.instant()));
+        history.add(
+                entity,
+                decision.summary(),
+                stamp -> new CrosswalkRevisionEntity(stamp, RoutesJson.write(decision.choices())));
     }
 
     /**
@@ -107,57 +106,63 @@ class CrosswalkService {
         StoredPart part = parts.get(entity.partId());
         StoredMap source = ledger.get(entity.sourceMapId());
         StoredMap target = ledger.get(entity.targetMapId());
-        Optional<CrosswalkRevisionEntity> revision = current(entity);
-        Choices choices = revision.map(CrosswalkService::choices).orElse(Choices.NONE);
-        DrumChannel drums = DrumChannel.find(part.file(), source.map().channel());
-        Crosswalk proposal = Crosswalk.propose(source.map(), target.map(), drums.part());
+        Choices choices = history.current(entity).map(CrosswalkService::choices).orElse(Choices.NONE);
         Optional<StoredKept> below = choices.kept().flatMap(kept::find);
-        Reopened base = below.map(stored -> stored.kept().over(proposal)).orElse(new Reopened(proposal, List.of()));
-        List<Route> fitting = choices.routes().stream().filter(proposal::fits).toList();
-        Crosswalk crosswalk = base.crosswalk().with(fitting);
+        Ground ground = Ground.of(part, source, target);
+        Proposal proposal = proposals.get(ground, () -> Proposal.of(part, source, target));
+        Standing standing = new Standing(id, entity.revision(), ground, below.map(CrosswalkService::belowKey));
         return new OpenCrosswalk(
                 id,
                 entity.revision(),
                 part,
                 source,
                 target,
-                drums,
+                proposal.drums,
+                made.get(standing, () -> make(proposal, choices, below)),
+                history.steps(id, entity.revision()));
+    }
+
+    private static Made make(Proposal proposal, Choices choices, Optional<StoredKept> below) {
+        Crosswalk proposed = proposal.crosswalk;
+        Reopened base = below.map(stored -> stored.kept().over(proposed)).orElse(new Reopened(proposed, List.of()));
+        List<Route> fitting = choices.routes().stream().filter(proposed::fits).toList();
+        Crosswalk crosswalk = base.crosswalk().with(fitting);
+        return new Made(
                 choices,
                 below.map(stored -> new KeptLink(stored.slug(), stored.kept().name())),
                 base.crosswalk(),
                 base.overtaken(),
                 choices.routes().size() - fitting.size(),
                 crosswalk,
-                Conversion.of(drums.part(), crosswalk),
-                revision.map(CrosswalkRevisionEntity::summary),
-                child(entity).map(CrosswalkRevisionEntity::summary));
+                new Findings(Conversion.of(proposal.drums.part(), crosswalk), crosswalk.target()));
     }
 
-    /**
-     * All that a conversion is made from: what was worked out of it is good as long as this is the same.
-     *
-     * @param kept the revision of the kept crosswalk that lies below; 0 for none
-     */
-    record Standing(long id, int revision, int part, int source, int target, int kept) {}
-
-    /** What the conversion of a crosswalk is made from now. */
-    @Transactional(readOnly = true)
-    public Standing standing(long id) {
-        CrosswalkEntity entity = entity(id);
-        int below = current(entity)
-                .map(CrosswalkService::choices)
-                .flatMap(Choices::kept)
-                .flatMap(kept::find)
-                .map(StoredKept::revision)
-                .orElse(0);
-        return new Standing(
-                id,
-                entity.revision(),
-                parts.revision(entity.partId()),
-                ledger.get(entity.sourceMapId()).revision(),
-                ledger.get(entity.targetMapId()).revision(),
-                below);
+    /** A part on its way between two maps: what is proposed for it is good as long as this is the same. */
+    private record Ground(
+            long part, int partRevision, long source, int sourceRevision, long target, int targetRevision) {
+        static Ground of(StoredPart part, StoredMap source, StoredMap target) {
+            return new Ground(
+                    part.id(), part.revision(), source.id(), source.revision(), target.id(), target.revision());
+        }
     }
+
+    /** What is proposed for a part, and which of its hits those are. */
+    private record Proposal(DrumChannel drums, Crosswalk crosswalk) {
+        static Proposal of(StoredPart part, StoredMap source, StoredMap target) {
+            DrumChannel drums = DrumChannel.find(part.file(), source.map().channel());
+            return new Proposal(drums, Crosswalk.propose(source.map(), target.map(), drums.part()));
+        }
+    }
+
+    /** A kept crosswalk at one of its revisions. */
+    private record Below(long id, int revision) {}
+
+    private static Below belowKey(StoredKept kept) {
+        return new Below(kept.id(), kept.revision());
+    }
+
+    /** All that a conversion is made from: what was worked out of it is good as long as this is the same. */
+    private record Standing(long id, int revision, Ground ground, Optional<Below> below) {}
 
     /**
      * Decides something about a crosswalk.
@@ -227,22 +232,16 @@ class CrosswalkService {
         return slug;
     }
 
-    /** Takes the last change back; answers what it was. */
+    /** Undoes the last change; answers what it was. */
     @Transactional
     public Optional<String> undo(long id, int base) {
-        CrosswalkEntity entity = entityAt(id, base);
-        Optional<CrosswalkRevisionEntity> last = current(entity);
-        last.flatMap(Revision::parent).ifPresent(parent -> entity.goTo(parent, clock.instant()));
-        return last.map(CrosswalkRevisionEntity::summary);
+        return history.undo(entity(id), base);
     }
 
-    /** Does again what was taken back last; answers what it was. */
+    /** Redoes what was undone last; answers what it was. */
     @Transactional
     public Optional<String> redo(long id, int base) {
-        CrosswalkEntity entity = entityAt(id, base);
-        Optional<CrosswalkRevisionEntity> next = child(entity);
-        next.ifPresent(revision -> entity.goTo(revision.number(), clock.instant()));
-        return next.map(CrosswalkRevisionEntity::summary);
+        return history.redo(entity(id), base);
     }
 
     private CrosswalkEntity entity(long id) {
@@ -252,20 +251,7 @@ class CrosswalkService {
     }
 
     private CrosswalkEntity entityAt(long id, int base) {
-        CrosswalkEntity entity = entity(id);
-        if (entity.revision() != base) {
-            throw Refusal.overtaken(
-                    "This crosswalk was changed elsewhere since you opened it; here it is as it stands now, choose again.");
-        }
-        return entity;
-    }
-
-    private Optional<CrosswalkRevisionEntity> current(CrosswalkEntity entity) {
-        return revisions.findByCrosswalkIdAndNumber(entity.id(), entity.revision());
-    }
-
-    private Optional<CrosswalkRevisionEntity> child(CrosswalkEntity entity) {
-        return revisions.findFirstByCrosswalkIdAndParentOrderByNumberDesc(entity.id(), entity.revision());
+        return history.at(entity(id), base);
     }
 
     private static Choices choices(CrosswalkRevisionEntity revision) {

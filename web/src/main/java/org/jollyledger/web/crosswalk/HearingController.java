@@ -1,10 +1,6 @@
 package org.jollyledger.web.crosswalk;
 
-import org.jollyledger.core.midi.MidiFile;
-import org.jollyledger.core.midi.MidiFormatException;
-import org.jollyledger.core.part.Part;
 import org.jollyledger.core.play.Schedule;
-import org.jollyledger.web.part.Recently;
 import org.jollyledger.web.part.ScheduleView;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -17,10 +13,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/crosswalks/{id:\\d+}")
 class HearingController {
-    private static final int MOST_SCHEDULES = 8;
-
     private final CrosswalkService crosswalks;
-    private final Recently<CrosswalkService.Standing, Schedule> lately = new Recently<>(MOST_SCHEDULES);
 
     HearingController(CrosswalkService crosswalks) {
         this.crosswalks = crosswalks;
@@ -42,16 +35,6 @@ class HearingController {
     }
 
     private Schedule heard(long id) {
-        return lately.get(crosswalks.standing(id), () -> hear(crosswalks.get(id)));
-    }
-
-    private static Schedule hear(OpenCrosswalk open) {
-        try {
-            Part after = Part.of(
-                    MidiFile.read(open.conversion().bytes()), open.conversion().channels());
-            return Schedule.of(after, open.target().map());
-        } catch (MidiFormatException e) {
-            throw new IllegalStateException("The converted part cannot be read back.", e);
-        }
+        return crosswalks.get(id).findings().schedule();
     }
 }

@@ -10,6 +10,11 @@ import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.History;
+import org.jollyledger.web.revision.HistoryView;
+import org.jollyledger.web.revision.HistoryView.Comparing;
+import org.jollyledger.web.revision.RevisionRow;
+import org.jollyledger.web.revision.Steps;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -53,10 +58,39 @@ class KeptController {
 
     @GetMapping("/crosswalks/kept/{slug}")
     ModelAndView show(@PathVariable String slug) {
+        StoredKept stored = kept.get(slug);
         ModelAndView page = new ModelAndView("crosswalk/kept");
-        page.addObject("kept", KeptView.of(kept.get(slug)));
-        page.addObject("history", kept.history(slug));
+        page.addObject("kept", KeptView.of(stored));
+        page.addObject("steps", kept.steps(slug));
+        page.addObject("history", history(stored, 0));
         return page;
+    }
+
+    @GetMapping("/crosswalks/kept/{slug}/history")
+    ModelAndView history(@PathVariable String slug, @RequestParam(defaultValue = "0") int page) {
+        return new ModelAndView("revision/history", "history", history(kept.get(slug), page));
+    }
+
+    private HistoryView history(StoredKept stored, int page) {
+        String address = "/crosswalks/kept/" + stored.slug();
+        return HistoryView.of(
+                "crosswalks",
+                stored.kept().name(),
+                address,
+                stored.revision(),
+                kept.history(stored.slug(), page).map(card -> RevisionRow.of(card, stored.revision())),
+                address + "/restore",
+                Comparing.NEVER);
+    }
+
+    @PostMapping("/crosswalks/kept/{slug}/undo")
+    ModelAndView undo(@PathVariable String slug, @RequestParam int base, RedirectAttributes redirect) {
+        return done(TO_ONE, redirect, Steps.undone(kept.undo(slug, base)));
+    }
+
+    @PostMapping("/crosswalks/kept/{slug}/redo")
+    ModelAndView redo(@PathVariable String slug, @RequestParam int base, RedirectAttributes redirect) {
+        return done(TO_ONE, redirect, Steps.redone(kept.redo(slug, base)));
     }
 
     @GetMapping("/crosswalks/kept/{slug}/file")
@@ -153,7 +187,7 @@ class KeptController {
     ModelAndView restore(
             @PathVariable String slug, @RequestParam int base, @RequestParam int number, RedirectAttributes redirect) {
         kept.restore(slug, base, number);
-        return done(TO_ONE, redirect, "Revision " + number + " holds again.");
+        return done(TO_ONE, redirect, History.restored(number) + ".");
     }
 
     @PostMapping("/crosswalks/kept/{slug}/remove")

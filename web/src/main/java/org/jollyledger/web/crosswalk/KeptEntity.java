@@ -2,25 +2,14 @@ package org.jollyledger.web.crosswalk;
 
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
 import jakarta.persistence.Table;
-import jakarta.persistence.Version;
 import java.time.Instant;
-import org.jspecify.annotations.Nullable;
+import org.jollyledger.web.revision.HistoryEntity;
 
 /** A crosswalk kept by name between two maps, with the number of the revision that holds. */
 @Entity
 @Table(name = "kept_crosswalk")
-class KeptEntity {
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private @Nullable Long id;
-
-    @Version
-    private int version;
-
+class KeptEntity extends HistoryEntity {
     @Column(nullable = false, length = 160)
     private String slug = "";
 
@@ -30,36 +19,39 @@ class KeptEntity {
     private long sourceMapId;
     private long targetMapId;
     private boolean usual;
-    private int revision;
-    private int lastRevision;
-    private Instant createdAt = Instant.EPOCH;
     private Instant changedAt = Instant.EPOCH;
     private Instant usedAt = Instant.EPOCH;
-    private @Nullable Instant removedAt;
 
     protected KeptEntity() {}
 
     KeptEntity(String slug, String name, long sourceMapId, long targetMapId, Instant now) {
+        super(0, now);
         this.slug = slug;
         this.name = name;
         this.sourceMapId = sourceMapId;
         this.targetMapId = targetMapId;
-        this.createdAt = now;
         this.changedAt = now;
         this.usedAt = now;
     }
 
-    /** Makes room for a new revision and goes to it. */
-    int nextRevision(String newName, Instant now) {
-        lastRevision++;
-        goTo(lastRevision, newName, now);
-        return lastRevision;
+    @Override
+    protected String thing() {
+        return "crosswalk";
     }
 
-    void goTo(int number, String newName, Instant now) {
-        revision = number;
-        name = newName;
+    @Override
+    protected String title() {
+        return name;
+    }
+
+    @Override
+    protected void changed(Instant now) {
         changedAt = now;
+    }
+
+    /** Takes over what lists show of a crosswalk. */
+    void describe(String newName) {
+        name = newName;
     }
 
     void use(Instant now) {
@@ -70,17 +62,10 @@ class KeptEntity {
         usual = isUsual;
     }
 
-    void remove(Instant now) {
-        removedAt = now;
+    @Override
+    protected void remove(Instant now) {
+        super.remove(now);
         usual = false;
-    }
-
-    void bringBack() {
-        removedAt = null;
-    }
-
-    long id() {
-        return id == null ? 0 : id;
     }
 
     String slug() {
@@ -101,13 +86,5 @@ class KeptEntity {
 
     boolean isUsual() {
         return usual;
-    }
-
-    int revision() {
-        return revision;
-    }
-
-    boolean isRemoved() {
-        return removedAt != null;
     }
 }

@@ -1,22 +1,20 @@
 package org.jollyledger.web.crosswalk;
 
+import jakarta.persistence.AttributeOverride;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
-import java.time.Instant;
 import org.jollyledger.web.revision.DocumentRevision;
-import org.jspecify.annotations.Nullable;
+import org.jollyledger.web.revision.Stamp;
 
 /** A kept crosswalk after one change. */
 @Entity
 @Table(name = "kept_crosswalk_revision")
+@AttributeOverride(name = "ownerId", column = @Column(name = "kept_id"))
 class KeptRevisionEntity extends DocumentRevision {
-    private long keptId;
-
     protected KeptRevisionEntity() {}
 
-    KeptRevisionEntity(
-            long keptId, int number, @Nullable Integer parent, String summary, String document, Instant createdAt) {
-        super(number, parent, summary, document, createdAt);
-        this.keptId = keptId;
+    KeptRevisionEntity(Stamp stamp, String document) {
+        super(stamp, document);
     }
 }

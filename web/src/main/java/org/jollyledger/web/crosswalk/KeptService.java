@@ -12,8 +12,10 @@ import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.Slugs;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.RevisionCard;
-import org.jspecify.annotations.Nullable;
+import org.jollyledger.web.revision.Steps;
+import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -23,13 +25,12 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class KeptService {
     private static final int MOST_LISTED = 500;
-    private static final int LONGEST_SUMMARY = 240;
 
     private final KeptRepository crosswalks;
-    private final KeptRevisionRepository revisions;
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
     private final Clock clock = Clock.systemUTC();
+    private final History<KeptEntity, KeptRevisionEntity> history;
 
     KeptService(
             KeptRepository crosswalks,
@@ -37,9 +38,12 @@ public class KeptService {
             LedgerService ledger,
             TransactionTemplate transaction) {
         this.crosswalks = crosswalks;
-        this.revisions = revisions;
         this.ledger = ledger;
         this.transaction = transaction;
+        history = new History<>(
+                revisions,
+                clock,
+                (kept, number) -> kept.describe(document(kept, number).name()));
     }
 
     /** All kept crosswalks, those used last first. */
@@ -100,20 +104,14 @@ public class KeptService {
             KeptEntity entity =
                     crosswalks.save(new KeptEntity(slug, kept.name(), sourceMapId, targetMapId, clock.instant()));
             entity.makeUsual(first);
-            save(entity, kept, null, summary);
+            save(entity, kept, summary);
             return stored(entity, kept);
         });
     }
 
-    private void save(KeptEntity entity, KeptCrosswalk kept, @Nullable Integer parent, String summary) {
-        int number = entity.nextRevision(kept.name(), clock.instant());
-        revisions.save(new KeptRevisionEntity(
-                entity.id(),
-                number,
-                parent,
-                Cut.to(LONGEST_SUMMARY, summary),
-                CrosswalkJson.write(kept),
-                clock.instant()));
+    private void save(KeptEntity entity, KeptCrosswalk kept, String summary) {
+        history.add(entity, summary, stamp -> new KeptRevisionEntity(stamp, CrosswalkJson.write(kept)));
+        entity.describe(kept.name());
     }
 
     /** Keeps a copy under another name. */
@@ -135,15 +133,11 @@ public class KeptService {
      */
     @Transactional
     public StoredKept change(String slug, int base, String summary, UnaryOperator<KeptCrosswalk> how) {
-        KeptEntity entity = entity(slug);
-        if (entity.revision() != base) {
-            throw Refusal.overtaken("This crosswalk was changed elsewhere since you opened it; here it is as it stands"
-                    + " now, make your change again.");
-        }
+        KeptEntity entity = history.at(entity(slug), base);
         KeptCrosswalk before = stored(entity).kept();
         KeptCrosswalk after = Refusal.unlessValid(() -> how.apply(before));
         if (!after.equals(before)) {
-            save(entity, after, entity.revision(), summary);
+            save(entity, after, summary);
         }
         return stored(entity, after);
     }
@@ -152,13 +146,32 @@ public class KeptService {
     @Transactional
     public StoredKept restore(String slug, int base, int number) {
         KeptCrosswalk then = document(entity(slug), number);
-        return change(slug, base, "Brought back revision " + number, now -> then);
+        return change(slug, base, History.restored(number), now -> then);
     }
 
-    /** The revisions, newest first. */
+    /** Undoes the last change; answers what it was. */
+    @Transactional
+    public Optional<String> undo(String slug, int base) {
+        return history.undo(entity(slug), base);
+    }
+
+    /** Redoes what was undone last; answers what it was. */
+    @Transactional
+    public Optional<String> redo(String slug, int base) {
+        return history.redo(entity(slug), base);
+    }
+
+    /** What can be undone and redone. */
     @Transactional(readOnly = true)
-    public List<RevisionCard> history(String slug) {
-        return revisions.cards(entity(slug).id(), PageRequest.of(0, MOST_LISTED));
+    public Steps steps(String slug) {
+        KeptEntity entity = entity(slug);
+        return history.steps(entity.id(), entity.revision());
+    }
+
+    /** The revisions, newest first; pages count from 0. */
+    @Transactional(readOnly = true)
+    public Page<RevisionCard> history(String slug, int page) {
+        return history.page(entity(slug), page);
     }
 
     /** Makes a crosswalk the usual one for its maps, or not any more. */
@@ -178,26 +191,17 @@ public class KeptService {
     /** Takes a crosswalk out of the list; it can be brought back. */
     @Transactional
     public String remove(String slug) {
-        KeptEntity entity = entity(slug);
-        entity.remove(clock.instant());
-        return entity.name();
+        return history.remove(entity(slug));
     }
 
     /** Brings a removed crosswalk back. */
     @Transactional
     public String bringBack(String slug) {
-        KeptEntity entity = crosswalks.findBySlug(slug).orElseThrow(() -> unknown(slug));
-        entity.bringBack();
-        return entity.name();
+        return history.bringBack(crosswalks.findBySlug(slug).orElseThrow(() -> unknown(slug)));
     }
 
     private KeptEntity entity(String slug) {
-        KeptEntity entity = crosswalks.findBySlug(slug).orElseThrow(() -> unknown(slug));
-        if (entity.isRemoved()) {
-            throw Refusal.notFound(
-                    "The crosswalk “" + entity.name() + "” was removed; bring it back from the removed crosswalks.");
-        }
-        return entity;
+        return history.unlessRemoved(crosswalks.findBySlug(slug).orElseThrow(() -> unknown(slug)));
     }
 
     private static Refusal unknown(String slug) {
@@ -220,12 +224,8 @@ public class KeptService {
     }
 
     private KeptCrosswalk document(KeptEntity entity, int number) {
-        KeptRevisionEntity revision = revisions
-                .findByKeptIdAndNumber(entity.id(), number)
-                .orElseThrow(() -> Refusal.notFound("The crosswalk “" + entity.name() + "” has no revision " + number
-                        + "; look into its history."));
         try {
-            return CrosswalkJson.read(revision.document());
+            return CrosswalkJson.read(history.get(entity, number).document());
         } catch (DocumentException e) {
             throw new IllegalStateException(
                     "Crosswalk " + entity.slug() + " cannot be read back: " + e.getMessage(), e);

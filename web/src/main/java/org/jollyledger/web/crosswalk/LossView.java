@@ -58,17 +58,19 @@ record LossView(
      *
      * @param opened the loss whose ways are wanted in any case
      */
-    static List<LossView> of(Statement statement, List<Losses.Group> losses, Optional<Losses.Key> opened) {
+    static List<LossView> of(Findings findings, Optional<Losses.Key> opened) {
+        Statement statement = findings.statement();
         long work = Math.max(1, statement.part().hitCount()) * (long) CONVERSIONS;
         long left = MOST_WORK;
         List<LossView> views = new ArrayList<>();
-        for (Losses.Group group : losses) {
+        for (Losses.Group group : findings.losses()) {
             boolean known = left >= work
                     || views.isEmpty()
+                    || findings.isSettlementKnown(group.key())
                     || opened.filter(group.key()::equals).isPresent();
             left -= known ? work : 0;
             List<WayView> ways = known
-                    ? Settlement.of(statement, losses, group.key()).stream()
+                    ? findings.settlements(group.key()).stream()
                             .map(way -> way(statement.crosswalk(), way, group.key(), group.count()))
                             .toList()
                     : List.of();

@@ -9,6 +9,7 @@ import org.jollyledger.core.crosswalk.KeptCrosswalk.Overtaken;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.StoredPart;
+import org.jollyledger.web.revision.Steps;
 
 /**
  * A crosswalk with all that it stands on, and the conversion it gives.
@@ -19,15 +20,8 @@ import org.jollyledger.web.part.StoredPart;
  * @param source the map the part was written for
  * @param target the map it is to play on
  * @param drums the hits that are converted, and why those
- * @param choices what was decided for this part
- * @param kept the kept crosswalk that lies below; empty for the proposal
- * @param base the routes without those decided for this part
- * @param overtaken routes of the kept crosswalk that a change of a map has overtaken
- * @param misfits how many routes decided for this part no longer fit the maps, and are left out
- * @param crosswalk the routes
- * @param conversion the file and the statement
- * @param undoable what the last change was; empty at the proposal
- * @param redoable what was undone last
+ * @param made the routes, and what comes of them
+ * @param steps what can be undone and redone
  */
 record OpenCrosswalk(
         long id,
@@ -36,15 +30,60 @@ record OpenCrosswalk(
         StoredMap source,
         StoredMap target,
         DrumChannel drums,
-        Choices choices,
-        Optional<KeptLink> kept,
-        Crosswalk base,
-        List<Overtaken> overtaken,
-        int misfits,
-        Crosswalk crosswalk,
-        Conversion conversion,
-        Optional<String> undoable,
-        Optional<String> redoable) {
+        Made made,
+        Steps steps) {
     /** A kept crosswalk by its address and name. */
     record KeptLink(String slug, String name) {}
+
+    /**
+     * The routes of a crosswalk, and what comes of them.
+     *
+     * @param choices what was decided for this part
+     * @param kept the kept crosswalk that lies below; empty for the proposal
+     * @param base the routes without those decided for this part
+     * @param overtaken routes of the kept crosswalk that a change of a map has overtaken
+     * @param misfits how many routes decided for this part no longer fit the maps, and are left out
+     * @param crosswalk the routes
+     * @param findings the conversion, and what is found out about it
+     */
+    record Made(
+            Choices choices,
+            Optional<KeptLink> kept,
+            Crosswalk base,
+            List<Overtaken> overtaken,
+            int misfits,
+            Crosswalk crosswalk,
+            Findings findings) {}
+
+    Choices choices() {
+        return made.choices;
+    }
+
+    Optional<KeptLink> kept() {
+        return made.kept;
+    }
+
+    Crosswalk base() {
+        return made.base;
+    }
+
+    List<Overtaken> overtaken() {
+        return made.overtaken;
+    }
+
+    int misfits() {
+        return made.misfits;
+    }
+
+    Crosswalk crosswalk() {
+        return made.crosswalk;
+    }
+
+    Findings findings() {
+        return made.findings;
+    }
+
+    Conversion conversion() {
+        return made.findings.conversion();
+    }
 }

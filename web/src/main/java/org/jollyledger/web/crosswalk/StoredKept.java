@@ -1,6 +1,5 @@
 package org.jollyledger.web.crosswalk;
 
-import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.web.ledger.StoredMap;
 
@@ -20,6 +19,6 @@ public record StoredKept(
 
     /** Its routes laid over what is proposed between its maps as they are now. */
     public KeptCrosswalk.Reopened reopened() {
-        return kept.over(Crosswalk.propose(source.map(), target.map()));
+        return kept.between(source.map(), target.map());
     }
 }

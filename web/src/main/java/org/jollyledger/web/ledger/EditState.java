@@ -1,14 +1,13 @@
 package org.jollyledger.web.ledger;
 
 import java.time.Instant;
-import java.util.Optional;
+import org.jollyledger.web.revision.Steps;
 
 /**
- * What can be done with a map as it stands.
+ * What can be done with a map as it is now.
  *
  * @param builtIn whether it stays as published
- * @param undoable the change that can be taken back, in words
- * @param redoable the change that can be done again, in words
+ * @param steps what can be undone and redone
  * @param changedAt when it was changed last
  */
-public record EditState(boolean builtIn, Optional<String> undoable, Optional<String> redoable, Instant changedAt) {}
+public record EditState(boolean builtIn, Steps steps, Instant changedAt) {}

@@ -1,7 +1,8 @@
 package org.jollyledger.web.ledger;
 
+import org.jollyledger.core.crosswalk.Choices;
+
 import java.util.List;
-import java.util.Optional;
 import java.util.function.Supplier;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.KitOrder;
@@ -13,6 +14,7 @@ import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.web.ledger.EditorService.Outcome;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.Steps;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
@@ -68,12 +70,7 @@ class EditorController {
             @RequestParam int base,
             @RequestHeader(name = IN_PLACE, required = false) @Nullable String inPlace,
             RedirectAttributes redirect) {
-        return after(
-                slug,
-                inPlace,
-                redirect,
-                List.of(),
-                () -> told(ledger.undo(slug, base), "Taken back: ", "There is nothing to undo."));
+        return after(slug, inPlace, redirect, List.of(), () -> told(Steps.undone(ledger.undo(slug, base))));
     }
 
     @PostMapping("/maps/{slug}/redo")
@@ -82,16 +79,11 @@ class EditorController {
             @RequestParam int base,
             @RequestHeader(name = IN_PLACE, required = false) @Nullable String inPlace,
             RedirectAttributes redirect) {
-        return after(
-                slug,
-                inPlace,
-                redirect,
-                List.of(),
-                () -> told(ledger.redo(slug, base), "Done again: ", "There is nothing to do again."));
+        return after(slug, inPlace, redirect, List.of(), () -> told(Steps.redone(ledger.redo(slug, base))));
     }
 
-    private static Outcome told(Optional<String> what, String prefix, String nothing) {
-        return new Outcome(what.map(words -> prefix + words + ".").orElse(nothing), List.of(), null);
+    private static Outcome told(String message) {
+        return new Outcome(message, List.of(), null);
     }
 
     private ModelAndView after(

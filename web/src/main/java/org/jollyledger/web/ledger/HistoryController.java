@@ -1,9 +1,12 @@
 package org.jollyledger.web.ledger;
 
+import java.util.Map;
 import org.jollyledger.core.notemap.MapComparison;
+import org.jollyledger.web.revision.History;
+import org.jollyledger.web.revision.HistoryView;
+import org.jollyledger.web.revision.HistoryView.Comparing;
 import org.jollyledger.web.revision.RevisionRow;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.domain.Page;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,20 +27,30 @@ public class HistoryController {
     @GetMapping("/maps/{slug}/history")
     String history(@PathVariable String slug, @RequestParam(defaultValue = "0") int page, Model model) {
         StoredMap stored = ledger.get(slug);
-        Page<RevisionRow> revisions = ledger.history(slug, page).map(card -> RevisionRow.of(card, stored.revision()));
-        model.addAttribute("slug", slug);
-        model.addAttribute("name", stored.map().name());
-        model.addAttribute("current", stored.revision());
-        model.addAttribute("builtIn", ledger.editState(slug).builtIn());
-        model.addAttribute("revisions", revisions);
-        return "ledger/history";
+        String address = "/maps/" + slug;
+        boolean builtIn = ledger.editState(slug).builtIn();
+        model.addAttribute(
+                "history",
+                HistoryView.of(
+                        "ledger",
+                        stored.map().name(),
+                        address,
+                        stored.revision(),
+                        ledger.history(slug, page)
+                                .map(card -> RevisionRow.of(card, stored.revision())
+                                        .withComparison(
+                                                "/comparison?a=" + slug + "&ra=" + card.number() + "&b=" + slug)),
+                        builtIn ? "" : address + "/restorations",
+                        new Comparing("/comparison", "ra", "rb", Map.of("a", slug, "b", slug))));
+        model.addAttribute("otherwise", "/comparison?a=" + slug + "&b=" + slug);
+        return "revision/history";
     }
 
     @PostMapping("/maps/{slug}/restorations")
     String restore(
             @PathVariable String slug, @RequestParam int base, @RequestParam int number, RedirectAttributes redirect) {
         ledger.restore(slug, base, number);
-        redirect.addFlashAttribute("message", "Brought back revision " + number + ". Undo takes it away again.");
+        redirect.addFlashAttribute("message", History.restored(number) + ".");
         return "redirect:/maps/" + slug;
     }
 

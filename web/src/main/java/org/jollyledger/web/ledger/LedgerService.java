@@ -8,11 +8,14 @@ import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.RevisionCard;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
+import org.springframework.data.domain.Pageable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -24,17 +27,25 @@ public class LedgerService {
     public static final int PAGE_SIZE = 25;
 
     private static final int MOST_REMOVED = 200;
-    private static final int LONGEST_SUMMARY = 240;
+    /** Enough for the maps that are in use, each with a few of its revisions. */
+    private static final int MOST_READ = 2_000;
 
     private final NoteMapRepository maps;
-    private final MapRevisionRepository revisions;
     private final TransactionTemplate transaction;
     private final Clock clock = Clock.systemUTC();
+    private final History<NoteMapEntity, MapRevisionEntity> history;
+    private final Recently<RevisionKey, NoteMap> read = new Recently<>(MOST_READ);
+
+    /** A revision of a map, which never changes. */
+    private record RevisionKey(long id, int number) {}
 
     LedgerService(NoteMapRepository maps, MapRevisionRepository revisions, TransactionTemplate transaction) {
         this.maps = maps;
-        this.revisions = revisions;
         this.transaction = transaction;
+        history = new History<>(
+                revisions,
+                clock,
+                (map, number) -> map.describe(stored(map, number).map()));
     }
 
     /** The maps that a query asks for; pages count from 0. */
@@ -57,8 +68,8 @@ public class LedgerService {
     /** All maps as they are now, those used last first. */
     @Transactional(readOnly = true)
     public List<StoredMap> all() {
-        return maps.documents().stream()
-                .map(row -> new StoredMap(row.id(), row.slug(), row.revision(), read(row.slug(), row.document())))
+        return maps.findAllByRemovedAtIsNullOrderByUsedAtDescName(Pageable.unpaged()).stream()
+                .map(this::stored)
                 .toList();
     }
 
@@ -104,13 +115,7 @@ public class LedgerService {
     private NoteMapEntity save(NoteMap map, boolean builtIn, String summary) {
         String slug = Slugs.free(map.name(), "map", maps::existsBySlug);
         NoteMapEntity entity = maps.save(new NoteMapEntity(slug, map, builtIn, clock.instant()));
-        revisions.save(new MapRevisionEntity(
-                entity.id(),
-                entity.revision(),
-                null,
-                Cut.to(LONGEST_SUMMARY, summary),
-                NoteMapJson.write(map),
-                clock.instant()));
+        history.add(entity, summary, stamp -> new MapRevisionEntity(stamp, NoteMapJson.write(map)));
         return entity;
     }
 
@@ -158,67 +163,41 @@ public class LedgerService {
         if (after.equals(before)) {
             return stored(entity);
         }
-        int number = entity.nextRevision();
-        revisions.save(new MapRevisionEntity(
-                entity.id(),
-                number,
-                entity.revision(),
-                Cut.to(LONGEST_SUMMARY, summary),
-                NoteMapJson.write(after),
-                clock.instant()));
-        entity.describe(after, number, clock.instant());
-        return new StoredMap(entity.id(), slug, number, after);
+        history.add(entity, summary, stamp -> new MapRevisionEntity(stamp, NoteMapJson.write(after)));
+        entity.describe(after);
+        return stored(entity, after);
     }
 
-    /** Takes the last change back; answers what it was. */
+    /** Undoes the last change; answers what it was. */
     @Transactional
     public Optional<String> undo(String slug, int base) {
-        NoteMapEntity entity = entityAt(slug, base);
-        MapRevisionEntity last = revision(entity, entity.revision());
-        last.parent().ifPresent(parent -> goTo(entity, parent));
-        return last.parent().map(parent -> last.summary());
+        return history.undo(entityAt(slug, base), base);
     }
 
-    /** Does again what was taken back last; answers what it was. */
+    /** Redoes what was undone last; answers what it was. */
     @Transactional
     public Optional<String> redo(String slug, int base) {
-        NoteMapEntity entity = entityAt(slug, base);
-        Optional<MapRevisionEntity> next = child(entity);
-        next.ifPresent(revision -> goTo(entity, revision.number()));
-        return next.map(MapRevisionEntity::summary);
-    }
-
-    private void goTo(NoteMapEntity entity, int number) {
-        entity.describe(stored(entity, number).map(), number, clock.instant());
-    }
-
-    private Optional<MapRevisionEntity> child(NoteMapEntity entity) {
-        return revisions.findFirstByMapIdAndParentOrderByNumberDesc(entity.id(), entity.revision());
+        return history.redo(entityAt(slug, base), base);
     }
 
     /** Makes the map again what it was at one of its revisions. */
     @Transactional
     public StoredMap restore(String slug, int base, int number) {
         NoteMap then = get(slug, number).map();
-        return change(slug, base, "Brought back revision " + number, now -> then);
+        return change(slug, base, History.restored(number), now -> then);
     }
 
     /** What can be undone and done again, in words. */
     @Transactional(readOnly = true)
     public EditState editState(String slug) {
         NoteMapEntity entity = entity(slug);
-        MapRevisionEntity last = revision(entity, entity.revision());
-        return new EditState(
-                entity.isBuiltIn(),
-                last.parent().map(parent -> last.summary()),
-                child(entity).map(MapRevisionEntity::summary),
-                entity.changedAt());
+        return new EditState(entity.isBuiltIn(), history.steps(entity.id(), entity.revision()), entity.changedAt());
     }
 
     /** The revisions of a map, newest first; pages count from 0. */
     @Transactional(readOnly = true)
     public Page<RevisionCard> history(String slug, int page) {
-        return revisions.cards(entity(slug).id(), PageRequest.of(Math.max(0, page), PAGE_SIZE));
+        return history.page(entity(slug), page);
     }
 
     /** Takes a map out of the ledger; it can be brought back. */
@@ -228,17 +207,13 @@ public class LedgerService {
         if (entity.isBuiltIn()) {
             throw Refusal.forbidden("“" + entity.name() + "” is built in and stays in the ledger.");
         }
-        entity.remove(clock.instant());
-        return entity.name();
+        return history.remove(entity);
     }
 
     /** Brings a removed map back. */
     @Transactional
     public String bringBack(String slug) {
-        NoteMapEntity entity = maps.findBySlug(slug).orElseThrow(() -> unknown(slug));
-        entity.bringBack();
-        entity.use(clock.instant());
-        return entity.name();
+        return history.bringBack(maps.findBySlug(slug).orElseThrow(() -> unknown(slug)));
     }
 
     /** The maps that were removed, the last one first. */
@@ -270,11 +245,7 @@ public class LedgerService {
     }
 
     private NoteMapEntity entity(String slug) {
-        NoteMapEntity entity = maps.findBySlug(slug).orElseThrow(() -> unknown(slug));
-        if (entity.removedAt().isPresent()) {
-            throw Refusal.notFound("The map “" + entity.name() + "” was removed; bring it back from the removed maps.");
-        }
-        return entity;
+        return history.unlessRemoved(maps.findBySlug(slug).orElseThrow(() -> unknown(slug)));
     }
 
     private static Refusal unknown(String slug) {
@@ -287,18 +258,7 @@ public class LedgerService {
             throw Refusal.forbidden(
                     "“" + entity.name() + "” is built in and stays as published; make a copy to change it.");
         }
-        if (entity.revision() != base) {
-            throw Refusal.overtaken("This map was changed elsewhere since you opened it; here it is as it stands now,"
-                    + " make your change again.");
-        }
-        return entity;
-    }
-
-    private MapRevisionEntity revision(NoteMapEntity entity, int number) {
-        return revisions
-                .findByMapIdAndNumber(entity.id(), number)
-                .orElseThrow(() -> Refusal.notFound(
-                        "The map “" + entity.name() + "” has no revision " + number + "; look into its history."));
+        return history.at(entity, base);
     }
 
     private static StoredMap stored(NoteMapEntity entity, NoteMap map) {
@@ -310,8 +270,10 @@ public class LedgerService {
     }
 
     private StoredMap stored(NoteMapEntity entity, int number) {
-        String document = revision(entity, number).document();
-        return new StoredMap(entity.id(), entity.slug(), number, read(entity.slug(), document));
+        NoteMap map = read.get(
+                new RevisionKey(entity.id(), number),
+                () -> read(entity.slug(), history.get(entity, number).document()));
+        return new StoredMap(entity.id(), entity.slug(), number, map);
     }
 
     private static NoteMap read(String slug, String document) {

@@ -1,22 +1,20 @@
 package org.jollyledger.web.ledger;
 
+import jakarta.persistence.AttributeOverride;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
-import java.time.Instant;
 import org.jollyledger.web.revision.DocumentRevision;
-import org.jspecify.annotations.Nullable;
+import org.jollyledger.web.revision.Stamp;
 
 /** One state of a map: the document that export writes. */
 @Entity
 @Table(name = "map_revision")
+@AttributeOverride(name = "ownerId", column = @Column(name = "map_id"))
 class MapRevisionEntity extends DocumentRevision {
-    private long mapId;
-
     protected MapRevisionEntity() {}
 
-    MapRevisionEntity(
-            long mapId, int number, @Nullable Integer parent, String summary, String document, Instant createdAt) {
-        super(number, parent, summary, document, createdAt);
-        this.mapId = mapId;
+    MapRevisionEntity(Stamp stamp, String document) {
+        super(stamp, document);
     }
 }

@@ -2,46 +2,30 @@ package org.jollyledger.web.ledger;
 
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
 import jakarta.persistence.Table;
-import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.revision.HistoryEntity;
 import org.jspecify.annotations.Nullable;
 
 /** A map as the ledger's index needs it; the map itself is the document of its revision. */
 @Entity
 @Table(name = "note_map")
-public class NoteMapEntity {
+public class NoteMapEntity extends HistoryEntity {
     /** Stands in the strip where a note has no line. */
     static final char FREE = '.';
 
     private static final int LONGEST_SEARCH_TEXT = 1_000_000;
 
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private @Nullable Long id;
-
-    @Version
-    private int version;
-
     @Column(nullable = false, length = 160)
     private String slug = "";
 
-    /** Which revision the map is at; undoing goes back, so later ones may exist. */
-    private int revision;
-
-    private int lastRevision;
-
     private @Nullable Long derivedFromId;
     private @Nullable Integer derivedFromRevision;
-    private @Nullable Instant removedAt;
 
     @Column(nullable = false, length = 500)
     private String name = "";
@@ -64,29 +48,36 @@ public class NoteMapEntity {
     private String pieces = " ";
 
     private boolean builtIn;
-    private Instant createdAt = Instant.EPOCH;
     private Instant changedAt = Instant.EPOCH;
     private Instant usedAt = Instant.EPOCH;
 
     protected NoteMapEntity() {}
 
     NoteMapEntity(String slug, NoteMap map, boolean builtIn, Instant now) {
+        super(0, now);
         this.slug = slug;
         this.builtIn = builtIn;
-        this.createdAt = now;
         this.usedAt = now;
-        lastRevision = 1;
-        describe(map, 1, now);
+        describe(map);
     }
 
-    /** The number of the revision that comes next. */
-    int nextRevision() {
-        return ++lastRevision;
+    @Override
+    protected String thing() {
+        return "map";
     }
 
-    /** Takes over what the index shows of a map that is now at this revision. */
-    final void describe(NoteMap map, int newRevision, Instant now) {
-        revision = newRevision;
+    @Override
+    protected String title() {
+        return name;
+    }
+
+    @Override
+    protected void changed(Instant now) {
+        changedAt = now;
+    }
+
+    /** Takes over what the index shows of a map. */
+    final void describe(NoteMap map) {
         name = map.name();
         maker = map.maker();
         kind = map.kind().code();
@@ -99,7 +90,6 @@ public class NoteMapEntity {
         String words = map.lines().stream().map(Line::name).distinct().collect(Collectors.joining("\n"));
         String all = (map.name() + "\n" + map.maker() + "\n" + words).toLowerCase(Locale.ROOT);
         searchText = all.substring(0, Math.min(all.length(), LONGEST_SEARCH_TEXT));
-        changedAt = now;
     }
 
     void derivedFrom(long mapId, int itsRevision) {
@@ -115,16 +105,10 @@ public class NoteMapEntity {
         return Optional.ofNullable(derivedFromRevision);
     }
 
-    void remove(Instant now) {
-        removedAt = now;
-    }
-
-    void bringBack() {
-        removedAt = null;
-    }
-
-    Optional<Instant> removedAt() {
-        return Optional.ofNullable(removedAt);
+    @Override
+    protected void bringBack(Instant now) {
+        super.bringBack(now);
+        usedAt = now;
     }
 
     boolean isBuiltIn() {
@@ -139,16 +123,8 @@ public class NoteMapEntity {
         usedAt = now;
     }
 
-    public long id() {
-        return id == null ? 0 : id;
-    }
-
     public String slug() {
         return slug;
-    }
-
-    public int revision() {
-        return revision;
     }
 
     public String name() {

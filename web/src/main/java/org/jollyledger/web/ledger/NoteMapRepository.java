@@ -32,14 +32,4 @@ interface NoteMapRepository extends JpaRepository<NoteMapEntity, Long> {
     void use(long id, Instant now);
 
     List<NoteMapEntity> findAllByRemovedAtIsNullAndName(String name);
-
-    /** A map with the document that holds. */
-    record Document(long id, String slug, int revision, String document) {}
-
-    @Query("""
-            select new org.jollyledger.web.ledger.NoteMapRepository$Document(m.id, m.slug, m.revision, r.document)
-            from NoteMapEntity m, MapRevisionEntity r
-            where m.removedAt is null and r.mapId = m.id and r.number = m.revision
-            order by m.usedAt desc, m.name""")
-    List<Document> documents();
 }

@@ -1,13 +1,14 @@
 package org.jollyledger.web.part;
 
-import java.util.Optional;
 import org.jollyledger.core.part.HitEdit;
 import org.jollyledger.core.part.HitIndexes;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PartEdit;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.Steps;
 import org.springframework.stereotype.Service;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -66,7 +67,11 @@ public class HitEditing {
 
     /** Which hits a request is about; fields of the change itself are passed over. */
     HitTarget target(JsonNode document) {
-        return json.treeToValue(document, HitTarget.class);
+        try {
+            return json.treeToValue(document, HitTarget.class);
+        } catch (JacksonException e) {
+            throw Refusal.incomplete("The body is not JSON of the documented form; see docs/api.md.");
+        }
     }
 
     private static int[] chosen(HitTarget target, Part part) {
@@ -79,12 +84,7 @@ public class HitEditing {
 
     /** Undoes the last change, or redoes it. */
     Done step(String slug, int base, boolean forward) {
-        Optional<String> done = forward ? parts.redo(slug, base) : parts.undo(slug, base);
-        String nothing = forward ? "There is nothing to redo." : "There is nothing to undo.";
-        String words = forward ? "Redone: " : "Undone: ";
-        return new Done(
-                parts.standing(slug).revision(),
-                done.map(what -> words + what + ".").orElse(nothing),
-                "");
+        String message = forward ? Steps.redone(parts.redo(slug, base)) : Steps.undone(parts.undo(slug, base));
+        return new Done(parts.standing(slug).revision(), message, "");
     }
 }

@@ -169,7 +169,7 @@ class PartController {
     /** The file as it came. */
     @GetMapping("/parts/{slug}/file")
     ResponseEntity<byte[]> file(@PathVariable String slug) {
-        StoredPart part = parts.get(slug, PartService.AS_IT_CAME);
+        StoredPart part = parts.get(slug, PartEntity.AS_IT_CAME);
         return Download.midi(part.fileName().text(), part.file().toBytes());
     }
 

@@ -4,29 +4,22 @@ import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
-import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jollyledger.web.file.FileName;
+import org.jollyledger.web.revision.HistoryEntity;
 import org.jspecify.annotations.Nullable;
 
 /** An uploaded part with its bytes, exactly as they came, and the number of the revision that holds. */
 @Entity
 @Table(name = "part")
-class PartEntity {
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private @Nullable Long id;
-
-    @Version
-    private int version;
+class PartEntity extends HistoryEntity {
+    /** The number of the state in which a part came, which is none of its revisions. */
+    static final int AS_IT_CAME = 1;
 
     @Column(nullable = false, length = 160)
     private String slug = "";
@@ -45,11 +38,7 @@ class PartEntity {
     private int hitCount;
     private long barCount;
     private @Nullable Long writtenForId;
-    private Instant createdAt = Instant.EPOCH;
     private Instant usedAt = Instant.EPOCH;
-    private int revision = 1;
-    private int lastRevision = 1;
-    private @Nullable Instant removedAt;
 
     @ElementCollection
     @CollectionTable(name = "part_label", joinColumns = @JoinColumn(name = "part_id"))
@@ -59,6 +48,7 @@ class PartEntity {
     protected PartEntity() {}
 
     PartEntity(String slug, FileName name, byte[] content, int hitCount, long barCount, Instant now) {
+        super(AS_IT_CAME, now);
         this.slug = slug;
         this.title = name.title();
         this.fileName = name.text();
@@ -66,7 +56,6 @@ class PartEntity {
         this.sizeInBytes = content.length;
         this.hitCount = hitCount;
         this.barCount = barCount;
-        this.createdAt = now;
         this.usedAt = now;
     }
 
@@ -75,18 +64,25 @@ class PartEntity {
         usedAt = now;
     }
 
-    /** Makes room for a new revision and goes to it. */
-    int nextRevision(int hitCount, long barCount, Instant now) {
-        lastRevision++;
-        goTo(lastRevision, hitCount, barCount, now);
-        return lastRevision;
+    @Override
+    protected String thing() {
+        return "part";
     }
 
-    void goTo(int number, int newHitCount, long newBarCount, Instant now) {
-        revision = number;
+    @Override
+    protected boolean beginsUnrevised() {
+        return true;
+    }
+
+    @Override
+    protected void changed(Instant now) {
+        usedAt = now;
+    }
+
+    /** Takes over what lists show of a part. */
+    void describe(int newHitCount, long newBarCount) {
         hitCount = newHitCount;
         barCount = newBarCount;
-        usedAt = now;
     }
 
     void rename(String newTitle) {
@@ -101,37 +97,18 @@ class PartEntity {
         labels.remove(label);
     }
 
-    void remove(Instant now) {
-        removedAt = now;
-    }
-
-    void bringBack(Instant now) {
-        removedAt = null;
+    @Override
+    protected void bringBack(Instant now) {
+        super.bringBack(now);
         usedAt = now;
-    }
-
-    boolean isRemoved() {
-        return removedAt != null;
-    }
-
-    /** The revision that holds; 1 is the file as it came. */
-    int revision() {
-        return revision;
-    }
-
-    Instant createdAt() {
-        return createdAt;
-    }
-
-    long id() {
-        return id == null ? 0 : id;
     }
 
     String slug() {
         return slug;
     }
 
-    String title() {
+    @Override
+    protected String title() {
         return title;
     }
 

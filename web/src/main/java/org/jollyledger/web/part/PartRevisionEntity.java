@@ -1,30 +1,27 @@
 package org.jollyledger.web.part;
 
+import jakarta.persistence.AttributeOverride;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
-import java.time.Instant;
 import org.jollyledger.web.revision.Revision;
+import org.jollyledger.web.revision.Stamp;
 
 /** A part after one change; the file as it came is no such state. */
 @Entity
 @Table(name = "part_revision")
+@AttributeOverride(name = "ownerId", column = @Column(name = "part_id"))
 class PartRevisionEntity extends Revision {
-    private long partId;
-
     @Lob
     @Column(nullable = false)
     private byte[] content = new byte[0];
 
     protected PartRevisionEntity() {}
 
-    /**
-     * @param bytes the whole file
-     */
-    PartRevisionEntity(long partId, int number, int parent, String summary, byte[] bytes, Instant createdAt) {
-        super(number, parent, summary, createdAt);
-        this.partId = partId;
+    /** @param bytes the whole file */
+    PartRevisionEntity(Stamp stamp, byte[] bytes) {
+        super(stamp);
         this.content = Deflated.of(bytes);
     }
 

@@ -13,6 +13,7 @@ import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.file.Visible;
@@ -20,7 +21,9 @@ import org.jollyledger.web.ledger.Slugs;
 import org.jollyledger.web.part.PartCard.Converted;
 import org.jollyledger.web.part.PartRepository.Labelled;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.RevisionCard;
+import org.jollyledger.web.revision.Steps;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageImpl;
 import org.springframework.data.domain.PageRequest;
@@ -34,22 +37,25 @@ public class PartService {
     /** How many parts a page of the list shows. */
     static final int PAGE_SIZE = 50;
 
-    /** The number of the state in which a part came. */
-    static final int AS_IT_CAME = 1;
-
     private static final int MOST_REMOVED = 200;
-    private static final int LONGEST_SUMMARY = 240;
+    /** Enough for a part that is worked on, with its versions before and after. */
+    private static final int MOST_READ = 8;
+
     private static final int LONGEST_TITLE = 120;
 
     private final PartRepository parts;
-    private final PartRevisionRepository revisions;
     private final TransactionTemplate transaction;
     private final Clock clock = Clock.systemUTC();
+    private final History<PartEntity, PartRevisionEntity> history;
+    private final Recently<RevisionKey, MidiFile> read = new Recently<>(MOST_READ);
+
+    /** A revision of a part, which never changes. */
+    private record RevisionKey(long id, int number) {}
 
     PartService(PartRepository parts, PartRevisionRepository revisions, TransactionTemplate transaction) {
         this.parts = parts;
-        this.revisions = revisions;
         this.transaction = transaction;
+        history = new History<>(revisions, clock, (part, number) -> describe(part, file(part, number)));
     }
 
     /** Parts, those used last first. */
@@ -179,65 +185,53 @@ public class PartService {
     @Transactional
     public StoredPart change(String slug, int base, String summary, byte[] bytes) {
         PartEntity entity = entityAt(slug, base);
-        Part drums = DrumChannel.find(read(new FileName(entity.fileName()), bytes), OptionalInt.empty())
-                .part();
-        int number = entity.nextRevision(drums.hitCount(), drums.bars().barCount(), clock.instant());
-        revisions.save(new PartRevisionEntity(
-                entity.id(), number, base, Cut.to(LONGEST_SUMMARY, summary), bytes, clock.instant()));
-        return stored(entity, number);
+        MidiFile file = read(new FileName(entity.fileName()), bytes);
+        PartRevisionEntity made = history.add(entity, summary, stamp -> new PartRevisionEntity(stamp, bytes));
+        describe(entity, file);
+        return stored(entity, made.number());
     }
 
-    /** Takes the last change back; answers what it was. */
+    private static void describe(PartEntity entity, MidiFile file) {
+        Part drums = DrumChannel.find(file, OptionalInt.empty()).part();
+        entity.describe(drums.hitCount(), drums.bars().barCount());
+    }
+
+    /** Undoes the last change; answers what it was. */
     @Transactional
     public Optional<String> undo(String slug, int base) {
-        PartEntity entity = entityAt(slug, base);
-        Optional<PartRevisionEntity> last = revisions.findByPartIdAndNumber(entity.id(), entity.revision());
-        last.flatMap(PartRevisionEntity::parent).ifPresent(parent -> goTo(entity, parent));
-        return last.map(PartRevisionEntity::summary);
+        return history.undo(entity(slug), base);
     }
 
-    /** Does again what was taken back last; answers what it was. */
+    /** Redoes what was undone last; answers what it was. */
     @Transactional
     public Optional<String> redo(String slug, int base) {
-        PartEntity entity = entityAt(slug, base);
-        Optional<PartRevisionEntity> next =
-                revisions.findFirstByPartIdAndParentOrderByNumberDesc(entity.id(), entity.revision());
-        next.ifPresent(revision -> goTo(entity, revision.number()));
-        return next.map(PartRevisionEntity::summary);
-    }
-
-    private void goTo(PartEntity entity, int number) {
-        Part drums = DrumChannel.find(stored(entity, number).file(), OptionalInt.empty())
-                .part();
-        entity.goTo(number, drums.hitCount(), drums.bars().barCount(), clock.instant());
+        return history.redo(entity(slug), base);
     }
 
     /** Makes the part again what it was at one of its revisions. */
     @Transactional
     public StoredPart restore(String slug, int base, int number) {
         byte[] then = stored(entityAt(slug, base), number).file().toBytes();
-        return change(slug, base, "Brought back version " + number, then);
+        return change(slug, base, History.restored(number), then);
     }
 
-    /** What can be undone and what can be done again, in words. */
-    public record Steps(Optional<String> undoable, Optional<String> redoable) {}
-
-    /** What can be undone and what can be done again. */
+    /** What can be undone and redone. */
     @Transactional(readOnly = true)
     public Steps steps(long id, int revision) {
-        return new Steps(revisions.summary(id, revision), revisions.summaryOfChild(id, revision));
+        return history.steps(id, revision);
     }
 
     /** The revisions of a part, newest first, without the file as it came; pages count from 0. */
     @Transactional(readOnly = true)
     public Page<RevisionCard> history(String slug, int page) {
-        return revisions.cards(entity(slug).id(), PageRequest.of(Math.max(0, page), PAGE_SIZE));
+        return history.page(entity(slug), page);
     }
 
     /** The first state of a part. */
     @Transactional(readOnly = true)
     public RevisionCard asItCame(String slug) {
-        return new RevisionCard(AS_IT_CAME, "As it came", entity(slug).createdAt());
+        return new RevisionCard(
+                PartEntity.AS_IT_CAME, "As it came", entity(slug).createdAt());
     }
 
     /** Gives a part another name. */
@@ -273,14 +267,13 @@ public class PartService {
     /** Takes parts out of the list; they can be brought back. */
     @Transactional
     public int remove(List<String> slugs) {
-        return each(slugs, part -> part.remove(clock.instant()));
+        return each(slugs, history::remove);
     }
 
     /** Brings removed parts back. */
     @Transactional
     public int bringBack(List<String> slugs) {
-        slugs.forEach(
-                slug -> parts.findBySlug(slug).orElseThrow(() -> unknown(slug)).bringBack(clock.instant()));
+        slugs.forEach(slug -> history.bringBack(parts.findBySlug(slug).orElseThrow(() -> unknown(slug))));
         return slugs.size();
     }
 
@@ -291,12 +284,7 @@ public class PartService {
     }
 
     private PartEntity entity(String slug) {
-        PartEntity entity = parts.findBySlug(slug).orElseThrow(() -> unknown(slug));
-        if (entity.isRemoved()) {
-            throw Refusal.notFound(
-                    "The part “" + entity.title() + "” was removed; bring it back from the removed parts.");
-        }
-        return entity;
+        return history.unlessRemoved(parts.findBySlug(slug).orElseThrow(() -> unknown(slug)));
     }
 
     private static Refusal unknown(String slug) {
@@ -304,32 +292,28 @@ public class PartService {
     }
 
     private PartEntity entityAt(String slug, int base) {
-        PartEntity entity = entity(slug);
-        if (entity.revision() != base) {
-            throw Refusal.overtaken("This part was changed elsewhere since you opened it; here it is as it stands now,"
-                    + " make your change again.");
-        }
-        return entity;
+        return history.at(entity(slug), base);
     }
 
     private byte[] content(PartEntity entity, int revision) {
-        return revision == AS_IT_CAME
+        return revision == PartEntity.AS_IT_CAME
                 ? entity.content()
-                : revisions
-                        .findByPartIdAndNumber(entity.id(), revision)
-                        .map(PartRevisionEntity::bytes)
-                        .orElseThrow(() -> Refusal.notFound("The part “" + entity.title() + "” has no version "
-                                + revision + "; look into its history."));
+                : history.get(entity, revision).bytes();
+    }
+
+    private MidiFile file(PartEntity entity, int revision) {
+        return read.get(
+                new RevisionKey(entity.id(), revision),
+                () -> read(new FileName(entity.fileName()), content(entity, revision)));
     }
 
     private StoredPart stored(PartEntity entity, int revision) {
-        FileName name = new FileName(entity.fileName());
         return new StoredPart(
                 entity.id(),
                 entity.slug(),
                 entity.title(),
-                name,
-                read(name, content(entity, revision)),
+                new FileName(entity.fileName()),
+                file(entity, revision),
                 revision,
                 Optional.ofNullable(entity.writtenForId()));
     }

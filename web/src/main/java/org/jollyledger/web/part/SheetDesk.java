@@ -6,6 +6,7 @@ import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.play.Schedule;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.SheetRow.Shown;
+import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartRepository.Standing;

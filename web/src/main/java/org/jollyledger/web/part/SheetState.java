@@ -13,7 +13,7 @@ import org.jollyledger.core.sheet.Notation;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.SheetRow;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
-import org.jollyledger.web.part.PartService.Steps;
+import org.jollyledger.web.revision.Steps;
 import org.jspecify.annotations.Nullable;
 
 /**

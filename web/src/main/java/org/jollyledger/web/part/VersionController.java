@@ -1,6 +1,8 @@
 package org.jollyledger.web.part;
 
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
@@ -10,9 +12,12 @@ import org.jollyledger.core.part.PartComparison.Change;
 import org.jollyledger.core.part.PartComparison.Hit;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.file.Download;
+import org.jollyledger.web.revision.History;
+import org.jollyledger.web.revision.HistoryView;
+import org.jollyledger.web.revision.HistoryView.Comparing;
+import org.jollyledger.web.revision.RevisionCard;
 import org.jollyledger.web.revision.RevisionRow;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.domain.Page;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -45,12 +50,27 @@ class VersionController {
             @RequestParam(defaultValue = "0") int page,
             Model model) {
         StoredPart part = parts.get(slug);
-        Page<RevisionRow> versions = parts.history(slug, page).map(card -> RevisionRow.of(card, part.revision()));
-        model.addAttribute("part", part);
-        model.addAttribute("map", map == null ? "" : map);
-        model.addAttribute("versions", versions);
-        model.addAttribute("first", RevisionRow.of(parts.asItCame(slug), part.revision()));
-        return "part/history";
+        String address = "/parts/" + slug;
+        String names = map == null || map.isEmpty() ? "" : "&map=" + map;
+        Function<RevisionCard, RevisionRow> row = card -> RevisionRow.of(card, part.revision())
+                .withComparison(address + "/comparison?a=" + card.number() + names)
+                .withDownload(address + "/versions/" + card.number() + "/file");
+        model.addAttribute(
+                "history",
+                HistoryView.of(
+                                "parts",
+                                part.title(),
+                                address,
+                                part.revision(),
+                                parts.history(slug, page).map(row),
+                                address + "/restorations",
+                                new Comparing(
+                                        address + "/comparison",
+                                        "a",
+                                        "b",
+                                        names.isEmpty() ? Map.of() : Map.of("map", map)))
+                        .endingWith(row.apply(parts.asItCame(slug))));
+        return "revision/history";
     }
 
     @GetMapping("/parts/{slug}/comparison")
@@ -103,7 +123,7 @@ class VersionController {
     String restore(
             @PathVariable String slug, @RequestParam int base, @RequestParam int number, RedirectAttributes redirect) {
         parts.restore(slug, base, number);
-        redirect.addFlashAttribute("message", "Brought back version " + number + ". Undo takes it away again.");
+        redirect.addFlashAttribute("message", History.restored(number) + ".");
         redirect.addAttribute("slug", slug);
         return "redirect:/parts/{slug}";
     }

@@ -83,7 +83,7 @@ class Problems {
         return answer(
                 request,
                 HttpStatus.BAD_REQUEST,
-                "The body is no JSON of the form that is documented; see docs/api.md.",
+                "The body is not JSON of the documented form; see docs/api.md.",
                 List.of());
     }
 

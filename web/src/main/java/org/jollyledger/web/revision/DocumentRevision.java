@@ -3,8 +3,6 @@ package org.jollyledger.web.revision;
 import jakarta.persistence.Column;
 import jakarta.persistence.Lob;
 import jakarta.persistence.MappedSuperclass;
-import java.time.Instant;
-import org.jspecify.annotations.Nullable;
 
 /** A state that is a document. */
 @MappedSuperclass
@@ -15,9 +13,8 @@ public abstract class DocumentRevision extends Revision {
 
     protected DocumentRevision() {}
 
-    protected DocumentRevision(
-            int number, @Nullable Integer parent, String summary, String document, Instant createdAt) {
-        super(number, parent, summary, createdAt);
+    protected DocumentRevision(Stamp stamp, String document) {
+        super(stamp);
         this.document = document;
     }
 

@@ -9,12 +9,15 @@ import java.time.Instant;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** One state of something. Never changed; undoing goes to its parent. */
+/** One state of something that has a history. Never changed and never deleted; undoing goes to its parent. */
 @MappedSuperclass
 public abstract class Revision {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private @Nullable Long id;
+
+    /** What it is a revision of; each table has its own name for the column. */
+    private long ownerId;
 
     private int number;
     private @Nullable Integer parent;
@@ -26,11 +29,12 @@ public abstract class Revision {
 
     protected Revision() {}
 
-    protected Revision(int number, @Nullable Integer parent, String summary, Instant createdAt) {
-        this.number = number;
-        this.parent = parent;
-        this.summary = summary;
-        this.createdAt = createdAt;
+    protected Revision(Stamp stamp) {
+        this.ownerId = stamp.ownerId();
+        this.number = stamp.number();
+        this.parent = stamp.parent();
+        this.summary = stamp.summary();
+        this.createdAt = stamp.at();
     }
 
     /** Counted from 1. */

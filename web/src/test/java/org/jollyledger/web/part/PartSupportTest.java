@@ -4,23 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.Random;
-import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** The small things the pages of parts stand on. */
 class PartSupportTest {
-    @Test
-    void theOldestIsForgotten() {
-        AtomicInteger worked = new AtomicInteger();
-        Recently<String, Integer> lately = new Recently<>(2);
-        for (String key : new String[] {"a", "b", "a", "c", "a", "b"}) {
-            lately.get(key, worked::incrementAndGet);
-        }
-        assertThat(worked).as("a, b, c, and b again").hasValue(4);
-    }
-
     @ParameterizedTest
     @CsvSource(
             delimiter = ';',

@@ -1,0 +1,196 @@
+package org.jollyledger.core.exchange;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.jollyledger.core.crosswalk.NoteLength;
+import org.jollyledger.core.crosswalk.Route;
+import org.jollyledger.core.crosswalk.TranslationTable;
+import org.jollyledger.core.crosswalk.TranslationTable.Cell;
+import org.jollyledger.core.crosswalk.TranslationTable.Row;
+import org.jollyledger.core.crosswalk.TranslationTable.Unlisted;
+import org.jollyledger.core.kit.Hats;
+import org.jollyledger.core.kit.KitChange;
+import org.jollyledger.core.kit.KitChange.ChokeChange;
+import org.jollyledger.core.kit.KitChange.HatChange;
+import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.Openness;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Translation tables as JSON, described by {@code docs/formats/translation-table.schema.json}. */
+public final class TranslationTableJson {
+    private static final int MOST_ROWS = TranslationTable.CHANNELS * Note.COUNT + Note.COUNT;
+    private static final List<Openness> OPENINGS = List.of(
+            Openness.TIGHT, Openness.CLOSED, Openness.QUARTER, Openness.HALF, Openness.THREE_QUARTER, Openness.OPEN);
+    private static final double PARTS_OF_A_QUARTER = 960;
+
+    private TranslationTableJson() {}
+
+    /**
+     * Reads a table.
+     *
+     * @throws DocumentException with everything that is wrong with it; a line is a row
+     */
+    public static TranslationTable read(String json) throws DocumentException {
+        Fields fields = Fields.parse(json);
+        fields.allowOnly(Set.of("channel", "unlisted", "notes", "from", "to", "stops", "chokedBy", "hats", "values"));
+        OptionalInt channel = fields.optionalNumber("channel");
+        Optional<Unlisted> unlisted = fields.parsed("unlisted", Unlisted::parse);
+        List<Row> rows = new ArrayList<>();
+        for (Fields row : fields.lines("notes", MOST_ROWS)) {
+            readRow(row).ifPresent(rows::add);
+        }
+        Optional<Kit> from = readKit(fields, "from");
+        Optional<Kit> to = readKit(fields, "to");
+        SortedMap<Integer, List<Integer>> stops = new TreeMap<>();
+        for (Fields stop : fields.lines("stops", Note.COUNT)) {
+            stops.put(stop.number("note"), stop.numbers("notes"));
+        }
+        SortedMap<Integer, Integer> chokedBy = new TreeMap<>();
+        for (Fields choked : fields.lines("chokedBy", Note.COUNT)) {
+            chokedBy.put(choked.number("note"), choked.number("by"));
+        }
+        SortedMap<Integer, Map<Openness, Integer>> hats = new TreeMap<>();
+        for (Fields hat : fields.lines("hats", Note.COUNT)) {
+            hats.put(hat.number("note"), readOpenings(hat));
+        }
+        Map<Openness, Integer> values = fields.optionalObject("values")
+                .map(TranslationTableJson::readOpenings)
+                .orElse(Map.of());
+        fields.throwProblems();
+        Optional<TranslationTable> table = fields.made("notes", () -> {
+            Kit one = from.orElseThrow();
+            Kit other = to.orElseThrow();
+            return TranslationTable.of(
+                    rows,
+                    channel,
+                    unlisted.orElseThrow(),
+                    new KitChange(
+                            new ChokeChange(one.chokes, other.chokes, stops, chokedBy),
+                            new HatChange(
+                                    one.openness, other.openness, Hats.openings(one.openness.pedal()), hats, values)));
+        });
+        fields.throwProblems();
+        return table.orElseThrow();
+    }
+
+    /** How an instrument says chokes and openness. */
+    private record Kit(ChokeExpression chokes, OpennessExpression openness) {}
+
+    private static Optional<Kit> readKit(Fields fields, String name) {
+        Optional<Fields> given = fields.optionalObject(name);
+        if (given.isEmpty()) {
+            fields.problem(name, "The field \"" + name + "\" is missing; give how that instrument says chokes.");
+            return Optional.empty();
+        }
+        Fields kit = given.get();
+        kit.allowOnly(KitFields.NAMES);
+        Optional<ChokeExpression> chokes = KitFields.chokes(kit);
+        return KitFields.openness(kit).flatMap(openness -> chokes.map(form -> new Kit(form, openness)));
+    }
+
+    private static Optional<Row> readRow(Fields fields) {
+        fields.allowOnly(Set.of("channel", "note", "sends", "targets"));
+        OptionalInt channel = fields.optionalNumber("channel");
+        int note = fields.number("note");
+        Route.Sends sends = RouteFields.sends(fields);
+        int before = fields.problemCount();
+        List<Cell> cells = new ArrayList<>();
+        for (Fields cell : fields.lines("targets", Note.COUNT)) {
+            readCell(cell).ifPresent(cells::add);
+        }
+        return fields.problemCount() > before
+                ? Optional.empty()
+                : fields.made("note", () -> new Row(channel, note, sends, cells));
+    }
+
+    private static Optional<Cell> readCell(Fields fields) {
+        fields.allowOnly(Set.of("note", "from", "to", "curve", "channel", "length"));
+        int note = fields.number("note");
+        int from = fields.number("from");
+        int to = fields.number("to");
+        List<Integer> curve = fields.has("curve") ? fields.numbers("curve") : Cell.STRAIGHT;
+        OptionalInt channel = fields.optionalNumber("channel");
+        OptionalDouble length = fields.optionalDecimal("length");
+        return fields.made(
+                "targets",
+                () -> new Cell(
+                        note,
+                        from,
+                        to,
+                        curve,
+                        channel,
+                        length.isPresent()
+                                ? Optional.of(NoteLength.ofQuarters(length.getAsDouble()))
+                                : Optional.empty()));
+    }
+
+    private static Map<Openness, Integer> readOpenings(Fields fields) {
+        Map<Openness, Integer> openings = new EnumMap<>(Openness.class);
+        for (Openness openness : OPENINGS) {
+            fields.optionalNumber(openness.code()).ifPresent(number -> openings.put(openness, number));
+        }
+        return openings;
+    }
+
+    /** Writes a table; reading it back gives an equal one. */
+    public static String write(TranslationTable table) {
+        ObjectNode document = Fields.JSON.createObjectNode();
+        put(document, "channel", table.channel());
+        document.put("unlisted", table.unlisted().code());
+        ArrayNode notes = document.putArray("notes");
+        table.rows().forEach(row -> write(row, notes.addObject()));
+        ChokeChange chokes = table.forms().chokes();
+        HatChange hats = table.forms().hats();
+        KitFields.write(chokes.from(), hats.from(), document.putObject("from"));
+        KitFields.write(chokes.to(), hats.to(), document.putObject("to"));
+        ArrayNode stops = document.putArray("stops");
+        chokes.stops().forEach((note, stopped) -> {
+            ObjectNode stop = stops.addObject().put("note", note);
+            ArrayNode which = stop.putArray("notes");
+            stopped.forEach(which::add);
+        });
+        ArrayNode chokedBy = document.putArray("chokedBy");
+        chokes.chokedBy()
+                .forEach((note, by) -> chokedBy.addObject().put("note", note).put("by", by));
+        ArrayNode openings = document.putArray("hats");
+        hats.notes().forEach((note, nearest) -> {
+            ObjectNode hat = openings.addObject().put("note", note);
+            nearest.forEach((openness, there) -> hat.put(openness.code(), there));
+        });
+        ObjectNode values = document.putObject("values");
+        hats.values().forEach((openness, value) -> values.put(openness.code(), value));
+        return Fields.JSON.writeValueAsString(document);
+    }
+
+    private static void write(Row row, ObjectNode object) {
+        object.put("note", row.note());
+        put(object, "channel", row.channel());
+        object.put("sends", row.sends().code());
+        ArrayNode targets = object.putArray("targets");
+        for (Cell cell : row.cells()) {
+            ObjectNode target = targets.addObject();
+            target.put("note", cell.note()).put("from", cell.from()).put("to", cell.to());
+            if (!cell.curve().equals(Cell.STRAIGHT)) {
+                ArrayNode curve = target.putArray("curve");
+                cell.curve().forEach(curve::add);
+            }
+            put(target, "channel", cell.channel());
+            cell.length().ifPresent(length -> target.put("length", length.parts() / PARTS_OF_A_QUARTER));
+        }
+    }
+
+    private static void put(ObjectNode object, String name, OptionalInt number) {
+        number.ifPresent(value -> object.put(name, value));
+    }
+}

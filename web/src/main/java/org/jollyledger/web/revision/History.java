@@ -1,0 +1,156 @@
+package org.jollyledger.web.revision;
+
+import java.time.Clock;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.ObjIntConsumer;
+import org.jollyledger.web.file.Cut;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.data.domain.Page;
+import org.springframework.data.domain.PageRequest;
+
+/**
+ * The histories of one kind of thing: every change is a revision that follows the one it was made on; undo and redo go
+ * back and forth among them, and nothing is ever lost. All of it happens within the caller's transaction.
+ *
+ * @param <E> what has a history
+ * @param <R> its revisions
+ */
+public final class History<E extends HistoryEntity, R extends Revision> {
+    /** How many revisions a page of a history shows. */
+    public static final int PAGE_SIZE = 50;
+
+    private static final int LONGEST_SUMMARY = 400;
+
+    private final RevisionRepository<R> revisions;
+    private final Clock clock;
+    private final ObjIntConsumer<E> describer;
+
+    /**
+     * @param describer brings what lists show of a thing up to date when it goes to a revision
+     */
+    public History(RevisionRepository<R> revisions, Clock clock, ObjIntConsumer<E> describer) {
+        this.revisions = revisions;
+        this.clock = clock;
+        this.describer = describer;
+    }
+
+    /**
+     * Makes a change the next revision, which follows the one that holds.
+     *
+     * @param summary what was done, in words
+     * @param maker makes the revision; its content is saved with it
+     */
+    public R add(E entity, String summary, Function<Stamp, R> maker) {
+        boolean first = entity.revision() == 0 && !entity.beginsUnrevised();
+        Integer parent = first ? null : entity.revision();
+        int number = entity.nextRevision();
+        R made = revisions.save(
+                maker.apply(new Stamp(entity.id(), number, parent, Cut.to(LONGEST_SUMMARY, summary), clock.instant())));
+        entity.goTo(number, clock.instant());
+        return made;
+    }
+
+    /**
+     * Checks that a thing stands at the revision that a change was made on.
+     *
+     * @return the thing
+     * @throws Refusal when it has changed since
+     */
+    public E at(E entity, int base) {
+        if (entity.revision() != base) {
+            throw Refusal.overtaken("This " + entity.thing()
+                    + " was changed elsewhere since you opened it. This is how it is now: make your change again.");
+        }
+        return entity;
+    }
+
+    /**
+     * Goes back to the state before the last change.
+     *
+     * @return what was undone; empty when there is nothing to undo
+     * @throws Refusal when the thing does not stand at the base
+     */
+    public Optional<String> undo(E entity, int base) {
+        Optional<R> last = current(at(entity, base));
+        Optional<Integer> before = last.flatMap(Revision::parent);
+        before.ifPresent(parent -> goTo(entity, parent));
+        return before.flatMap(parent -> last).map(Revision::summary);
+    }
+
+    /**
+     * Goes on to the change that was undone last.
+     *
+     * @return what was redone; empty when there is nothing to redo
+     * @throws Refusal when the thing does not stand at the base
+     */
+    public Optional<String> redo(E entity, int base) {
+        Optional<R> next = revisions.findFirstByOwnerIdAndParentOrderByNumberDesc(
+                at(entity, base).id(), entity.revision());
+        next.ifPresent(revision -> goTo(entity, revision.number()));
+        return next.map(Revision::summary);
+    }
+
+    private void goTo(E entity, int number) {
+        entity.goTo(number, clock.instant());
+        describer.accept(entity, number);
+    }
+
+    /** What can be undone and redone. */
+    public Steps steps(long id, int revision) {
+        return new Steps(revisions.summary(id, revision), revisions.summaryOfChild(id, revision));
+    }
+
+    /** The revision that holds; empty while a thing is as it began, if that is none of its revisions. */
+    public Optional<R> current(E entity) {
+        return revisions.findByOwnerIdAndNumber(entity.id(), entity.revision());
+    }
+
+    /**
+     * A revision by its number.
+     *
+     * @throws Refusal when there is none
+     */
+    public R get(E entity, int number) {
+        return revisions
+                .findByOwnerIdAndNumber(entity.id(), number)
+                .orElseThrow(() -> Refusal.notFound("The " + entity.thing() + " “" + entity.title()
+                        + "” has no revision " + number + "; look into its history."));
+    }
+
+    /** The revisions without their content, newest first; pages count from 0. */
+    public Page<RevisionCard> page(E entity, int page) {
+        return revisions.cards(entity.id(), PageRequest.of(Math.max(0, page), PAGE_SIZE));
+    }
+
+    /** What is said of a change that makes an earlier revision hold again. */
+    public static String restored(int number) {
+        return "Revision " + number + " restored";
+    }
+
+    /** Takes a thing out of its list; it can be brought back. */
+    public String remove(E entity) {
+        entity.remove(clock.instant());
+        return entity.title();
+    }
+
+    /** Brings a removed thing back. */
+    public String bringBack(E entity) {
+        entity.bringBack(clock.instant());
+        return entity.title();
+    }
+
+    /**
+     * Checks that a thing was not removed.
+     *
+     * @return the thing
+     * @throws Refusal when it was
+     */
+    public E unlessRemoved(E entity) {
+        if (entity.isRemoved()) {
+            throw Refusal.notFound("The " + entity.thing() + " “" + entity.title()
+                    + "” was removed; bring it back from the removed " + entity.thing() + "s.");
+        }
+        return entity;
+    }
+}
