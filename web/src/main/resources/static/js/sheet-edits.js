@@ -3,8 +3,8 @@
 import { clear, showChosen, showCurrent } from "./sheet-choice.js";
 import { drawNames, drawOverview, redraw } from "./sheet-drawing.js";
 import { element, find, model } from "./sheet-model.js";
-import { ask, formatHits, inTurn, parseHits, say, send } from "./sheet-server.js";
-import { fetchStretch, reveal, showZoom, takeStretch } from "./sheet-view.js";
+import { ask, formatHits, inTurn, parseHits, say, send, whenOvertaken } from "./sheet-server.js";
+import { fetchStretch, reveal, showZoom } from "./sheet-view.js";
 
 export const change = (make) =>
   inTurn(async () => {
@@ -26,7 +26,7 @@ const take = async (done) => {
     return;
   }
   model.state = done.state;
-  takeStretch(found, model.view.span);
+  model.stretch = found;
   model.view.from = from;
   say(done.message);
   model.chosen = parseHits(done.hits);
@@ -52,16 +52,18 @@ export const edit = (what, more = {}) =>
 
 export const step = (path) => change(() => ({ path, body: {} }));
 
-export const renew = async () => {
+const renew = async () => {
   const found = await ask("state");
   const there = found && (await fetchStretch(model.view.from));
   if (there) {
     model.state = found;
-    takeStretch(there, model.view.span);
+    model.stretch = there;
     clear();
     showState();
   }
 };
+
+whenOvertaken(renew);
 
 export const showState = () => {
   drawNames();

@@ -4,14 +4,14 @@ import { chooseHit, chooseWhere, clear } from "./sheet-choice.js";
 import { redraw } from "./sheet-drawing.js";
 import { change, edit } from "./sheet-edits.js";
 import { setLoop } from "./sheet-hearing.js";
-import { PAD, ROW, TOP, board, find, gridLines, model, names, overview, ruler, scale, staff, x, y } from "./sheet-model.js";
+import { PAD, board, find, gridLines, model, names, overview, rowHeight, ruler, scale, staff, top } from "./sheet-model.js";
 import { goTo, zoomTo } from "./sheet-view.js";
 
 const NS = "http://www.w3.org/2000/svg";
 
 const at = (event) => {
   const box = staff.getBoundingClientRect();
-  return { px: event.clientX - box.left, tick: Math.max(0, model.view.from + (event.clientX - box.left - PAD) / scale()), row: Math.floor((event.clientY - box.top - TOP) / ROW) };
+  return { px: event.clientX - box.left, tick: Math.max(0, model.view.from + (event.clientX - box.left - PAD) / scale()), row: Math.floor((event.clientY - box.top - top()) / rowHeight()) };
 };
 
 let drag = null;
@@ -43,14 +43,14 @@ staff.addEventListener("pointermove", (event) => {
     frame.setAttribute("class", "frame");
     frame.setAttribute("x", Math.min(drag.start.px, now.px));
     frame.setAttribute("width", Math.abs(now.px - drag.start.px));
-    frame.setAttribute("y", TOP + Math.min(drag.start.row, now.row) * ROW);
-    frame.setAttribute("height", (Math.abs(now.row - drag.start.row) + 1) * ROW);
+    frame.setAttribute("y", top() + Math.min(drag.start.row, now.row) * rowHeight());
+    frame.setAttribute("height", (Math.abs(now.row - drag.start.row) + 1) * rowHeight());
     staff.append(frame);
   } else {
     for (const mark of staff.querySelectorAll("[data-hit]")) {
       const hit = Number(mark.dataset.hit);
       if (hit === drag.hit || (model.chosen.has(drag.hit) && model.chosen.has(hit))) {
-        mark.style.translate = `${(now.px - drag.start.px).toFixed(1)}px ${((now.row - drag.start.row) * ROW).toFixed(1)}px`;
+        mark.style.translate = `${(now.px - drag.start.px).toFixed(1)}px ${((now.row - drag.start.row) * rowHeight()).toFixed(1)}px`;
       }
     }
   }

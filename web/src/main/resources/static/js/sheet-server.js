@@ -1,6 +1,5 @@
 // Asks the server, and tells what went wrong.
 
-import { renew } from "./sheet-edits.js";
 import { desk, model } from "./sheet-model.js";
 
 const address = (path, parameters = {}) => {
@@ -19,12 +18,18 @@ export const say = (text, refused = false) => {
   line.classList.toggle("refused", refused);
 };
 
+// What is done when the part turns out to have changed elsewhere.
+let overtaken = () => {};
+export const whenOvertaken = (work) => {
+  overtaken = work;
+};
+
 const answer = async (response) => {
   const body = await response.json();
   if (!response.ok) {
-    say(body.detail ?? "The application does not answer as it should; load the page again.", true);
+    say(body.detail ?? "The application gave an unexpected answer; reload the page and try again.", true);
     if (response.status === 409) {
-      await renew();
+      await overtaken();
     }
     return null;
   }

@@ -1,50 +1,26 @@
 // What is in view: moving along the part, nearer and farther.
 
 import { redraw } from "./sheet-drawing.js";
-import { find, gridLines, model } from "./sheet-model.js";
+import { covers, coversMore, find, gridLines, model, scale } from "./sheet-model.js";
 import { ask } from "./sheet-server.js";
 
 let asking = null;
 let askedFor = null;
 
-// What was asked for when much more was in view is too coarse for a nearer look.
-const TOO_COARSE = 2.5;
-
-const holds = (from, to) => {
-  const { stretch, state, view } = model;
-  return (
-    stretch.revision === state.revision &&
-    model.stretchSpan <= TOO_COARSE * view.span &&
-    Math.max(0, from) >= stretch.from &&
-    Math.min(to, state.end) <= stretch.to
-  );
-};
-
-export const covers = () => holds(model.view.from, model.view.from + model.view.span);
-
-// A step to either side is ready before it is taken.
-const coversMore = () => holds(model.view.from - model.view.span / 2, model.view.from + 1.5 * model.view.span);
-
 export const fetchStretch = (begin) => {
   const from = Math.max(0, Math.round(begin - model.view.span));
   const to = Math.round(begin + 2 * model.view.span);
-  const columns = Math.round((model.width * (to - from)) / model.view.span / 2);
-  return ask("stretch", { from, to, grid: gridLines() || 4, columns });
-};
-
-export const takeStretch = (stretch, span) => {
-  model.stretch = stretch;
-  model.stretchSpan = span;
+  return ask("stretch", { from, to, grid: gridLines() || 4, scale: scale() });
 };
 
 // Asks for what is in view and as much again before and behind it; until it comes, what there is stays.
 export const load = async (force = false) => {
   const { from, span } = model.view;
-  const asked = askedFor && askedFor.span === span && Math.abs(askedFor.from - from) < span / 2;
+  const asked = askedFor && askedFor.scale === scale() && Math.abs(askedFor.from - from) < span / 2;
   if (!force && (coversMore() || asked)) {
     return;
   }
-  askedFor = { from, span };
+  askedFor = { from, scale: scale() };
   const mine = fetchStretch(from);
   asking = mine;
   const found = await mine;
@@ -53,9 +29,9 @@ export const load = async (force = false) => {
   }
   askedFor = null;
   if (found && found.revision === model.state.revision) {
-    takeStretch(found, span);
+    model.stretch = found;
     redraw();
-    if (!covers()) {
+    if (!coversMore()) {
       load();
     }
   }

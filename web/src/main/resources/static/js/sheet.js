@@ -222,12 +222,13 @@ const measure = () => {
   if (wide > 50 && wide !== model.width) {
     model.width = wide;
     redraw();
+    load();
   }
 };
 new ResizeObserver(measure).observe(find("measure"));
 
-measure();
 model.view = { from: model.stretch.from, span: Math.max(1, Math.min(Number(desk.dataset.span), model.state.end)) };
+measure();
 showState();
 showChosen();
 showCurrent();

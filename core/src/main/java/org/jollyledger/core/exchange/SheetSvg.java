@@ -2,23 +2,19 @@ package org.jollyledger.core.exchange;
 
 import java.io.StringWriter;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.function.LongToDoubleFunction;
-import java.util.function.ToDoubleFunction;
+import java.util.function.DoubleUnaryOperator;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 import org.jollyledger.core.notemap.Line;
-import org.jollyledger.core.part.Caption;
-import org.jollyledger.core.part.Grid;
+import org.jollyledger.core.sheet.Measures;
 import org.jollyledger.core.sheet.Notation;
+import org.jollyledger.core.sheet.Picture;
 import org.jollyledger.core.sheet.Sheet;
-import org.jollyledger.core.sheet.Sheet.Glyph;
 import org.jollyledger.core.sheet.SheetRow;
+import org.jollyledger.core.sheet.SheetSystem;
 
 /**
  * A sheet for the music stand as SVG 1.1: systems of four bars, each with a row for every line it plays, on pages of A4
@@ -33,23 +29,19 @@ public final class SheetSvg {
     private static final int MARGIN = 34;
     private static final int NAMES = 96;
     private static final int TITLE_HEIGHT = 40;
-    private static final int RULER = 22;
-    private static final int ROW = 15;
+    private static final int RULER = 28;
+    /** The base lines of words above the rows, and of the numbers of bars. */
+    private static final double[] WORDS = {7, 15};
+
+    private static final int NUMBERS = 24;
+    private static final int BAR_TOP = 18;
+    private static final double ROW = Measures.PRINT.row();
     private static final int GAP = 16;
     private static final int BARS = 4;
     /** Room at both ends of a system, so that no head is cut. */
     private static final int PAD = 7;
 
-    /** Behind the number of the bar and its time signature. */
-    private static final int TEMPO_ROOM = 34;
-
-    /** Strokes of a roll nearer than this would stand upon each other. */
-    private static final double NEAR = 7;
-
-    private static final double GRACE = 8;
-    private static final double NEXT_GRACE = 6;
     private static final int MOST_PAGES = 300;
-    private static final double HEADS = 0.72;
     private static final int MOST_LETTERS = 20;
     private static final String SANS = "'DejaVu Sans Condensed', 'Public Sans', Arial, sans-serif";
     private static final String SERIF = "'DejaVu Serif', 'Libre Caslon Text', Georgia, serif";
@@ -58,11 +50,8 @@ public final class SheetSvg {
     private static final String RULE = "#D5CFC0";
     private static final String RED = "#B0201A";
 
-    /** Some bars side by side, with the rows they play. */
-    private record BarsInRow(long firstBar, Sheet.Stretch stretch, List<Integer> rows) {
-        int height() {
-            return RULER + rows.size() * ROW + GAP;
-        }
+    private static double height(SheetSystem system) {
+        return RULER + system.rows().size() * ROW + GAP;
     }
 
     private final Sheet sheet;
@@ -101,7 +90,7 @@ public final class SheetSvg {
      * @throws IllegalArgumentException when there are too many to print
      */
     public static List<Page> pages(Sheet sheet, String title) {
-        List<List<BarsInRow>> pages = layOut(sheet);
+        List<List<SheetSystem>> pages = layOut(sheet);
         List<Page> printed = new ArrayList<>();
         for (int page = 0; page < pages.size(); page++) {
             int number = page;
@@ -117,7 +106,7 @@ public final class SheetSvg {
 
     /** All pages one below the other in one document, words and all. */
     public static String write(Sheet sheet, String title) {
-        List<List<BarsInRow>> pages = layOut(sheet);
+        List<List<SheetSystem>> pages = layOut(sheet);
         return document(sheet, PAGE_HEIGHT * pages.size(), sketch -> {
             for (int page = 0; page < pages.size(); page++) {
                 sketch.page(page * PAGE_HEIGHT, pages.get(page), title, page, pages.size());
@@ -149,13 +138,13 @@ public final class SheetSvg {
         return text.toString();
     }
 
-    private static List<List<BarsInRow>> layOut(Sheet sheet) {
-        List<List<BarsInRow>> pages = new ArrayList<>();
-        int left = 0;
+    private static List<List<SheetSystem>> layOut(Sheet sheet) {
+        List<List<SheetSystem>> pages = new ArrayList<>();
+        double left = 0;
         long last = Math.max(sheet.times().firstBar(), sheet.part().bars().barCount());
         for (long bar = sheet.times().firstBar(); bar <= last; bar += BARS) {
-            BarsInRow system = system(sheet, bar);
-            if (pages.isEmpty() || system.height() > left) {
+            SheetSystem system = SheetSystem.of(sheet, bar, BARS);
+            if (pages.isEmpty() || height(system) > left) {
                 if (pages.size() == MOST_PAGES) {
                     throw new IllegalArgumentException("The sheet would fill more than " + MOST_PAGES
                             + " pages; cut the part into shorter files first.");
@@ -164,28 +153,13 @@ public final class SheetSvg {
                 pages.add(new ArrayList<>());
             }
             pages.get(pages.size() - 1).add(system);
-            left -= system.height();
+            left -= height(system);
         }
         return pages;
     }
 
-    private static BarsInRow system(Sheet sheet, long bar) {
-        long from = sheet.times().startOfBar(bar);
-        long to = sheet.times().startOfBar(bar + BARS);
-        Sheet.Stretch stretch = sheet.between(from, to, new Grid(1), BARS * 100);
-        List<Integer> rows = new ArrayList<>();
-        for (int row = 0; row < sheet.rows().size(); row++) {
-            int number = row;
-            if (stretch.glyphs().stream().anyMatch(glyph -> glyph.row() == number)
-                    || stretch.crowds().stream().anyMatch(crowd -> crowd.row() == number)) {
-                rows.add(row);
-            }
-        }
-        return new BarsInRow(bar, stretch, rows);
-    }
-
-    private void page(int top, List<BarsInRow> systems, String title, int page, int pages) throws XMLStreamException {
-        int y = top + MARGIN;
+    private void page(int top, List<SheetSystem> systems, String title, int page, int pages) throws XMLStreamException {
+        double y = top + MARGIN;
         if (page == 0) {
             text(MARGIN, y + 16, 18, true, INK, title);
             text(
@@ -197,100 +171,76 @@ public final class SheetSvg {
                     sheet.map().name() + " · " + sheet.part().hitCount() + " hits");
             y += TITLE_HEIGHT;
         }
-        for (BarsInRow system : systems) {
+        for (SheetSystem system : systems) {
             draw(system, y);
-            y += system.height();
+            y += height(system);
         }
         if (pages > 1) {
             text(PAGE_WIDTH - MARGIN - 30, top + PAGE_HEIGHT - 16, 8, false, FAINT, page + 1 + " of " + pages);
         }
     }
 
-    private void draw(BarsInRow system, int top) throws XMLStreamException {
-        long from = system.stretch.from();
-        long to = sheet.times().startOfBar(system.firstBar + BARS);
+    private void draw(SheetSystem system, double top) throws XMLStreamException {
         int left = MARGIN + NAMES;
         int right = PAGE_WIDTH - MARGIN;
-        double scale = (right - left - 2.0 * PAD) / Math.max(1, to - from);
-        LongToDoubleFunction x = tick -> left + PAD + (tick - from) * scale;
-        int bottom = top + RULER + system.rows.size() * ROW;
-        for (int i = 0; i < system.rows.size(); i++) {
-            SheetRow row = sheet.rows().get(system.rows.get(i));
-            double y = top + RULER + (i + 0.5) * ROW;
+        double width = right - left - 2.0 * PAD;
+        Picture picture = system.picture(width, Measures.PRINT);
+        DoubleUnaryOperator x = across -> left + PAD + across;
+        double rows = top + RULER;
+        double bottom = rows + picture.height();
+        for (int i = 0; i < system.rows().size(); i++) {
+            SheetRow row = sheet.rows().get(system.rows().get(i));
+            double y = rows + (i + 0.5) * ROW;
             line(left, y, right, y, RULE, 0.6);
             text(MARGIN, y + 3, 8, false, row.playsNothing() ? RED : INK, name(row));
         }
-        for (long beat : system.stretch.beats()) {
-            line(x.applyAsDouble(beat), top + RULER, x.applyAsDouble(beat), bottom, RULE, 0.4);
+        for (double beat : picture.beats()) {
+            line(x.applyAsDouble(beat), rows, x.applyAsDouble(beat), bottom, RULE, 0.4);
         }
-        for (Sheet.BarLine bar : system.stretch.bars()) {
-            String number = bar.number() + (bar.signature().isEmpty() ? "" : "   " + bar.signature());
-            line(x.applyAsDouble(bar.tick()), top + RULER - 8, x.applyAsDouble(bar.tick()), bottom, INK, 0.7);
-            text(x.applyAsDouble(bar.tick()) + 2, top + RULER - 3, 7, false, FAINT, number);
-        }
-        line(x.applyAsDouble(to), top + RULER - 8, x.applyAsDouble(to), bottom, INK, 0.7);
-        for (Caption caption : system.stretch.captions()) {
-            text(x.applyAsDouble(caption.tick()) + 2, top + 9, 7.5, true, INK, caption.text());
-        }
-        for (Sheet.TempoMark tempo : system.stretch.tempos()) {
-            String words = "\u2669 = " + Math.round(tempo.quartersPerMinute());
-            text(x.applyAsDouble(tempo.tick()) + TEMPO_ROOM, top + RULER - 3, 7, false, FAINT, words);
-        }
-        ToDoubleFunction<Glyph> y = glyph -> top + RULER + (system.rows.indexOf(glyph.row()) + 0.5) * ROW;
-        glyphs(system.stretch.glyphs(), x, y);
-    }
-
-    /** What of several hits belongs together: the small notes of a stroke, or the strokes of a roll. */
-    private record Figure(int row, long tick) {}
-
-    private void glyphs(List<Glyph> glyphs, LongToDoubleFunction x, ToDoubleFunction<Glyph> y)
-            throws XMLStreamException {
-        Map<Figure, List<Glyph>> rolls = new LinkedHashMap<>();
-        Map<Figure, Integer> smallNotes = new HashMap<>();
-        for (int i = glyphs.size() - 1; i >= 0; i--) {
-            Glyph glyph = glyphs.get(i);
-            double place = x.applyAsDouble(glyph.tick());
-            if (glyph.roll().isPresent()) {
-                rolls.computeIfAbsent(new Figure(glyph.row(), glyph.roll().get()), any -> new ArrayList<>())
-                        .add(0, glyph);
-            } else if (glyph.main().isPresent()) {
-                int before =
-                        smallNotes.merge(new Figure(glyph.row(), glyph.main().get()), 1, Integer::sum);
-                double main = x.applyAsDouble(glyph.main().get());
-                glyph(glyph, Math.min(place, main - GRACE - (before - 1) * NEXT_GRACE), y.applyAsDouble(glyph));
-            } else {
-                glyph(glyph, place, y.applyAsDouble(glyph));
+        for (Picture.Bar bar : picture.bars()) {
+            double at = x.applyAsDouble(bar.x());
+            line(at, top + BAR_TOP, at, bottom, INK, 0.7);
+            if (bar.numbered()) {
+                String number = bar.number() + (bar.signature().isEmpty() ? "" : "   " + bar.signature());
+                text(at + 2, top + NUMBERS, 7, false, FAINT, number);
             }
         }
-        for (List<Glyph> strokes : rolls.values()) {
-            roll(strokes, x, y.applyAsDouble(strokes.get(0)));
+        line(x.applyAsDouble(width), top + BAR_TOP, x.applyAsDouble(width), bottom, INK, 0.7);
+        for (Picture.Words word : picture.words()) {
+            boolean tempo = word.kind().equals("tempo");
+            double y = top + WORDS[word.line()];
+            text(x.applyAsDouble(word.x()) + 2, y, tempo ? 7 : 7.5, !tempo, tempo ? FAINT : INK, word.text());
+        }
+        hits(picture, x, rows);
+    }
+
+    private void hits(Picture picture, DoubleUnaryOperator x, double top) throws XMLStreamException {
+        for (Picture.Head head : picture.heads()) {
+            glyph(head, x.applyAsDouble(head.x()), top + head.y());
+        }
+        for (Picture.Upright upright : picture.uprights()) {
+            double at = x.applyAsDouble(upright.x());
+            double y = top + upright.y();
+            line(at, y - upright.high(), at, y + upright.high(), colour(upright.row()), 0.9);
+        }
+        for (Picture.Tremolo roll : picture.tremolos()) {
+            double from = x.applyAsDouble(roll.from());
+            double y = top + roll.y();
+            line(from + 4, y, x.applyAsDouble(roll.to()), y, INK, 0.7);
+            line(from - 3, y + 6.4, from + 3, y + 4.8, INK, 0.9);
+        }
+        for (Picture.Block block : picture.blocks()) {
+            svg.writeEmptyElement("rect");
+            svg.writeAttribute("x", number(x.applyAsDouble(block.x())));
+            svg.writeAttribute("y", number(top + block.y()));
+            svg.writeAttribute("width", number(block.width()));
+            svg.writeAttribute("height", number(block.height()));
+            svg.writeAttribute("fill", colour(block.row()));
         }
     }
 
-    /** Strokes that would stand upon each other become one with a tremolo, and an upright for each of the others. */
-    private void roll(List<Glyph> strokes, LongToDoubleFunction x, double y) throws XMLStreamException {
-        double first = x.applyAsDouble(strokes.get(0).tick());
-        double last = x.applyAsDouble(strokes.get(strokes.size() - 1).tick());
-        boolean near = (last - first) / strokes.size() < NEAR;
-        for (Glyph glyph : strokes) {
-            double place = x.applyAsDouble(glyph.tick());
-            if (near && glyph != strokes.get(0)) {
-                svg.writeStartElement("g");
-                double high = 1 + 3.5 * glyph.velocity() / 127;
-                line(place, y - high, place, y + high, colour(glyph), 0.9);
-                svg.writeEndElement();
-            } else {
-                glyph(glyph, place, y);
-            }
-        }
-        if (near) {
-            line(first + 4, y, last, y, INK, 0.7);
-            line(first - 3, y + 6.4, first + 3, y + 4.8, INK, 0.9);
-        }
-    }
-
-    private String colour(Glyph glyph) {
-        return sheet.rows().get(glyph.row()).playsNothing() ? RED : INK;
+    private String colour(int row) {
+        return sheet.rows().get(row).playsNothing() ? RED : INK;
     }
 
     private String name(SheetRow row) {
@@ -301,12 +251,12 @@ public final class SheetSvg {
                 : row.line().map(Line::shortName).orElse(name);
     }
 
-    private void glyph(Glyph glyph, double x, double y) throws XMLStreamException {
-        Notation notation = glyph.notation();
-        double size = HEADS * notation.size() * (glyph.main().isPresent() ? 0.6 : 1);
-        String colour = colour(glyph);
+    private void glyph(Picture.Head head, double x, double y) throws XMLStreamException {
+        Notation notation = head.notation();
+        String colour = colour(head.row());
         svg.writeStartElement("g");
-        svg.writeAttribute("transform", String.format(Locale.ROOT, "translate(%.1f %.1f) scale(%.2f)", x, y, size));
+        svg.writeAttribute(
+                "transform", String.format(Locale.ROOT, "translate(%.1f %.1f) scale(%.2f)", x, y, head.size()));
         path(notation.head().path(), notation.head().filled() ? colour : "none", colour);
         for (Notation.Mark mark : notation.marks()) {
             path(mark.path(), "none", colour);

@@ -109,7 +109,7 @@ final class CrosswalkDrawing {
                 losses.stream().filter(this::accepted).toList(),
                 StatementView.of(statement),
                 before(bar, barCount),
-                new SheetDrawing(after, target, hit -> false, barCount).drawClosely(bar),
+                new SheetDrawing(open.findings().sheetAfter(), hit -> false, barCount).drawClosely(bar),
                 notices(),
                 choices(),
                 open.steps().undoable(),
@@ -140,7 +140,7 @@ final class CrosswalkDrawing {
     }
 
     private SheetView before(long bar, long barCount) {
-        return new SheetDrawing(open.drums().part(), source, open.findings().lost()::get, barCount).drawClosely(bar);
+        return new SheetDrawing(open.findings().sheetBefore(), open.findings().lost()::get, barCount).drawClosely(bar);
     }
 
     /** What changes of the maps have done to the kept crosswalk and to what was decided for this part. */

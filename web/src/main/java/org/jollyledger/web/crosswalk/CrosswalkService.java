@@ -14,6 +14,8 @@ import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.RoutesJson;
 import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
 import org.jollyledger.web.crosswalk.OpenCrosswalk.Made;
@@ -27,6 +29,7 @@ import org.jollyledger.web.revision.History;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.function.SingletonSupplier;
 
 /** Keeps the crosswalks of parts and what was decided about them. */
 @Service
@@ -134,7 +137,7 @@ class CrosswalkService {
                 base.overtaken(),
                 choices.routes().size() - fitting.size(),
                 crosswalk,
-                new Findings(Conversion.of(proposal.drums.part(), crosswalk), crosswalk.target()));
+                new Findings(Conversion.of(proposal.drums.part(), crosswalk), proposal.sheet, crosswalk.target()));
     }
 
     /** A part on its way between two maps: what is proposed for it is good as long as this is the same. */
@@ -147,10 +150,13 @@ class CrosswalkService {
     }
 
     /** What is proposed for a part, and which of its hits those are. */
-    private record Proposal(DrumChannel drums, Crosswalk crosswalk) {
+    private record Proposal(DrumChannel drums, Crosswalk crosswalk, SingletonSupplier<Sheet> sheet) {
         static Proposal of(StoredPart part, StoredMap source, StoredMap target) {
             DrumChannel drums = DrumChannel.find(part.file(), source.map().channel());
-            return new Proposal(drums, Crosswalk.propose(source.map(), target.map(), drums.part()));
+            return new Proposal(
+                    drums,
+                    Crosswalk.propose(source.map(), target.map(), drums.part()),
+                    SingletonSupplier.of(() -> Sheet.of(drums.part(), source.map(), Shown.PLAYED)));
         }
     }
 

@@ -13,6 +13,8 @@ import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.play.Schedule;
+import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.springframework.util.function.SingletonSupplier;
 
 /** A conversion with what is found out about it, each thing once and when it is first asked for. */
@@ -21,15 +23,22 @@ final class Findings {
     private final SingletonSupplier<List<Losses.Group>> losses;
     private final SingletonSupplier<Part> after;
     private final SingletonSupplier<Schedule> schedule;
+    private final SingletonSupplier<Sheet> before;
+    private final SingletonSupplier<Sheet> sheetAfter;
     private final SingletonSupplier<BitSet> lost;
     private final Map<Losses.Key, List<Settlement>> settlements = new ConcurrentHashMap<>();
 
-    /** @param target the map that it is to play on */
-    Findings(Conversion conversion, NoteMap target) {
+    /**
+     * @param before where the hits stand as they go in
+     * @param target the map that it is to play on
+     */
+    Findings(Conversion conversion, SingletonSupplier<Sheet> before, NoteMap target) {
         this.conversion = conversion;
+        this.before = before;
         losses = SingletonSupplier.of(() -> Losses.of(conversion.statement()));
         after = SingletonSupplier.of(this::readBack);
         schedule = SingletonSupplier.of(() -> Schedule.of(after(), target));
+        sheetAfter = SingletonSupplier.of(() -> Sheet.of(after(), target, Shown.PLAYED));
         lost = SingletonSupplier.of(() -> conversion.statement().goneHits());
     }
 
@@ -64,6 +73,16 @@ final class Findings {
     /** The part as it comes out. */
     Part after() {
         return after.obtain();
+    }
+
+    /** Where its hits stand as they go in. */
+    Sheet sheetBefore() {
+        return before.obtain();
+    }
+
+    /** Where its hits stand as they come out. */
+    Sheet sheetAfter() {
+        return sheetAfter.obtain();
     }
 
     /** What sounds when it is played. */

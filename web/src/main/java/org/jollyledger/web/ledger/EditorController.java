@@ -1,7 +1,5 @@
 package org.jollyledger.web.ledger;
 
-import org.jollyledger.core.crosswalk.Choices;
-
 import java.util.List;
 import java.util.function.Supplier;
 import org.jollyledger.core.notemap.ChokeExpression;

@@ -29,6 +29,8 @@ class PartController {
     private static final int BARS_IN_VIEW = 4;
     private static final int GRID = 4;
     private static final int COLUMNS = 800;
+    /** How wide the bars in view are at a desk; the page asks again when they are wider or narrower there. */
+    private static final double WIDTH = 1_000;
 
     /** A part as the head of its page shows it. */
     record PartHead(String slug, String title, String facts, String channelReason, List<String> damages) {
@@ -89,15 +91,12 @@ class PartController {
         model.addAttribute("part", PartHead.of(open));
         model.addAttribute("shown", open.map());
         model.addAttribute("known", open.part().writtenForId().isPresent());
-        model.addAttribute(
-                "sheet", new SheetDrawing(sheet.part(), sheet.map(), hit -> false, barCount).draw(bar, SYSTEMS));
-        model.addAttribute("hits", HitTable.of(sheet, bar));
         model.addAttribute("span", span);
         model.addAttribute("rowsCode", rows == null || rows.isEmpty() ? Shown.PLAYED.code() : rows);
         model.addAttribute("rowChoices", Shown.values());
         model.addAttribute("describedRows", state.rows());
         model.addAttribute("stateJson", script(state));
-        model.addAttribute("stretchJson", script(StretchView.of(open.part().revision(), stretch)));
+        model.addAttribute("stretchJson", script(StretchView.of(open.part().revision(), sheet, stretch, WIDTH / span)));
         List<LineChoice> lines = lines(sheet);
         model.addAttribute("lineChoices", lines);
         model.addAttribute("linesJson", script(lines));
@@ -117,6 +116,24 @@ class PartController {
                         .limit(RECENT_MAPS - 1L)
                         .toList());
         return "part/part";
+    }
+
+    /** The same without scripts: some bars as a drawing and as a table. */
+    @GetMapping("/parts/{slug}/plain")
+    String plain(
+            @PathVariable String slug,
+            @RequestParam(required = false) @Nullable String map,
+            @RequestParam(defaultValue = "0") long bar,
+            Model model) {
+        SheetDesk.Open open = desk.open(slug, map, null);
+        Sheet sheet = open.sheet();
+        long barCount = sheet.part().bars().barCount();
+        model.addAttribute("part", PartHead.of(open));
+        model.addAttribute("shown", open.map());
+        model.addAttribute("maps", ledger.names());
+        model.addAttribute("sheet", new SheetDrawing(sheet, hit -> false, barCount).draw(bar, SYSTEMS));
+        model.addAttribute("hits", HitTable.of(sheet, bar));
+        return "part/plain";
     }
 
     /** A document within a page: nothing in it may end the element that it stands in. */

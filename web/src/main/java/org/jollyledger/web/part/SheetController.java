@@ -30,6 +30,9 @@ import tools.jackson.databind.JsonNode;
 @RequestMapping("/parts/{slug}")
 class SheetController {
     private static final int MOST_COLUMNS = 4_000;
+    /** How wide a column is in which hits are told as a crowd, in pixels. */
+    private static final int COLUMN = 2;
+
     private static final int MOST_SUGGESTIONS = 3;
 
     /**
@@ -88,11 +91,14 @@ class SheetController {
             @RequestParam long from,
             @RequestParam long to,
             @RequestParam(defaultValue = "4") int grid,
-            @RequestParam(defaultValue = "600") int columns) {
+            @RequestParam double scale) {
         SheetDesk.Open open = desk.open(slug, map, rows);
-        int pieces = Math.max(1, Math.min(MOST_COLUMNS, columns));
-        return StretchView.of(
-                open.part().revision(), open.sheet().between(from, to, new Grid(Math.max(1, grid)), pieces));
+        if (!(scale > 0) || Double.isInfinite(scale)) {
+            throw Refusal.unreadable("The scale is how many pixels a tick is wide, more than 0; it is " + scale + ".");
+        }
+        int columns = (int) Math.max(1, Math.min(MOST_COLUMNS, (to - from) * scale / COLUMN));
+        Sheet.Stretch stretch = open.sheet().between(from, to, new Grid(Math.max(1, grid)), columns);
+        return StretchView.of(open.part().revision(), open.sheet(), stretch, scale);
     }
 
     @GetMapping("/schedule")

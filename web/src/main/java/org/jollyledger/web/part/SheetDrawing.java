@@ -1,21 +1,19 @@
 package org.jollyledger.web.part;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntPredicate;
-import org.jollyledger.core.kit.Kit;
+import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.Line;
-import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
-import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.pitch.Note;
-import org.jollyledger.core.pitch.OctaveConvention;
-import org.jollyledger.core.sheet.Notation;
-import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.sheet.Measures;
+import org.jollyledger.core.sheet.Picture;
+import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.core.sheet.SheetRow;
+import org.jollyledger.core.sheet.SheetSystem;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.part.SheetView.BarLine;
 import org.jollyledger.web.part.SheetView.Glyph;
@@ -23,176 +21,172 @@ import org.jollyledger.web.part.SheetView.Row;
 import org.jollyledger.web.part.SheetView.SystemView;
 import org.jollyledger.web.part.SheetView.Window;
 
-/** Lays out a part as a sheet. */
+/** Shows some bars of a sheet as systems of four bars, for pages that draw without a script. */
 public final class SheetDrawing {
     public static final int BARS_PER_SYSTEM = 4;
 
-    /** How wide a system is, and how large its heads are beside the usual. */
-    private record Size(int width, double heads) {}
+    /** How wide a system is, and how large everything in it. */
+    private record Size(int width, Measures measures) {}
 
-    private static final Size WIDE = new Size(1068, 1);
-    private static final Size CLOSE = new Size(664, 0.8);
+    private static final Size WIDE = new Size(1068, Measures.READING);
+    private static final Size CLOSE = new Size(648, Measures.CLOSE);
     private static final int MARGIN = 14;
     private static final int HEAD_ROOM = 20;
-    private static final int MOST_GLYPHS = 4_000;
+    private static final int FOOT_ROOM = 6;
 
-    private final Part part;
-    private final NoteMap map;
-    private final Kit kit;
+    private final Sheet sheet;
     private final IntPredicate lost;
-    private final TimeMap times;
     private final long barCount;
-    private final Map<Integer, Row> rowOfNote = new HashMap<>();
-    private final List<Row> rows = new ArrayList<>();
 
     /**
-     * @param map the map that names the rows
      * @param lost the hits to draw in red
-     * @param barCount how many bars the sheet has; of a part shown beside a longer one, those of the longer
+     * @param barCount how many bars there are; of a part shown beside a longer one, those of the longer
      */
-    public SheetDrawing(Part part, NoteMap map, IntPredicate lost, long barCount) {
-        this.barCount = Math.max(1, barCount);
-        this.part = part;
-        this.map = map;
-        kit = Kit.of(map);
+    public SheetDrawing(Sheet sheet, IntPredicate lost, long barCount) {
+        this.sheet = sheet;
         this.lost = lost;
-        this.times = part.timeMap(0);
+        this.barCount = Math.max(1, barCount);
     }
 
-    private void layRows(int[] played) {
-        map.firstLines().stream()
-                .filter(line -> played[line.note().number()] > 0)
-                .forEach(line -> addRow(
-                        line.note(),
-                        line.shortName(),
-                        line.name() + ", note " + line.note().label(map.middleC()),
-                        FamilyMark.of(line.sound().family()),
-                        line.sound().code()));
-        for (int note = 0; note < played.length; note++) {
-            if (played[note] > 0 && !rowOfNote.containsKey(note)) {
-                String label = Note.of(note).label(map.middleC());
-                addUnlistedRow(Note.of(note), label);
-            }
-        }
-    }
-
-    private void addRow(Note note, String label, String title, FamilyMark family, String sound) {
-        Row row = new Row(label, title, family, sound, false, nextY());
-        rows.add(row);
-        rowOfNote.put(note.number(), row);
-    }
-
-    private void addUnlistedRow(Note note, String label) {
-        Row row = new Row(label, "Note " + label + " is not on this map", null, "", true, nextY());
-        rows.add(row);
-        rowOfNote.put(note.number(), row);
-    }
-
-    private int nextY() {
-        return HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + SheetView.ROW_HEIGHT / 2;
-    }
-
-    /** The sheet of some systems of four bars, beginning at a bar, with a row for every line that the part plays. */
+    /** Some systems, beginning at a bar, each with a row for every line that the part plays. */
     public SheetView draw(long wantedBar, int systemCount) {
-        layRows(part.hitsPerNote());
-        return drawSystems(wantedBar, systemCount, WIDE);
+        return draw(wantedBar, systemCount, WIDE, true);
     }
 
-    /** One system of four bars, beginning at a bar, with a row for every line that these bars play. */
+    /** One system, beginning at a bar, with a row for every line that these bars play. */
     public SheetView drawClosely(long wantedBar) {
-        long first = firstBar(wantedBar);
-        int[] played = new int[Note.COUNT];
-        for (int hit : part.bars().hits(first, first + BARS_PER_SYSTEM - 1)) {
-            played[part.note(hit)]++;
-        }
-        layRows(played);
-        return drawSystems(wantedBar, 1, CLOSE);
+        return draw(wantedBar, 1, CLOSE, false);
     }
 
-    private long firstBar(long wantedBar) {
-        return Math.max(times.firstBar(), Math.min(wantedBar, barCount));
-    }
-
-    private SheetView drawSystems(long wantedBar, int systemCount, Size size) {
+    private SheetView draw(long wantedBar, int systemCount, Size size, boolean allRows) {
+        long first = Math.max(sheet.times().firstBar(), Math.min(wantedBar, barCount));
         long bars = (long) systemCount * BARS_PER_SYSTEM;
-        long first = firstBar(wantedBar);
         long last = Math.min(first + bars - 1, barCount);
-        int[] inView = part.bars().hits(first, last);
-        List<List<Integer>> hitsOfSystem = hitsOfSystems(inView, first, systemCount);
-        List<SystemView> systems = new ArrayList<>();
-        for (int i = 0; i < systemCount && first + (long) i * BARS_PER_SYSTEM <= last; i++) {
-            systems.add(system(first + (long) i * BARS_PER_SYSTEM, last, hitsOfSystem.get(i), size));
+        List<SheetSystem> systems = new ArrayList<>();
+        for (long bar = first; bar <= last; bar += BARS_PER_SYSTEM) {
+            systems.add(
+                    allRows
+                            ? SheetSystem.withAllRows(sheet, bar, BARS_PER_SYSTEM)
+                            : SheetSystem.of(sheet, bar, BARS_PER_SYSTEM));
         }
-        Window window = new Window(
-                first,
-                last,
-                barCount,
-                Math.max(times.firstBar(), first - bars),
-                Math.min(first + bars, barCount),
-                Math.max(0, inView.length - MOST_GLYPHS));
+        List<Integer> rows = systems.get(0).rows();
+        double rowHeight = size.measures.row();
         return new SheetView(
-                List.copyOf(rows),
-                systems,
-                HEAD_ROOM + rows.size() * SheetView.ROW_HEIGHT + 6,
+                rows.stream()
+                        .map(row -> row(
+                                sheet.rows().get(row),
+                                HEAD_ROOM + size.measures.top() + (rows.indexOf(row) + 0.5) * rowHeight))
+                        .toList(),
+                systems.stream().map(system -> view(system, size, last)).toList(),
+                (int) Math.ceil(HEAD_ROOM + size.measures.top() + rows.size() * rowHeight + FOOT_ROOM),
                 size.width,
-                window,
-                times.startOfBar(first));
+                new Window(
+                        first,
+                        last,
+                        barCount,
+                        Math.max(sheet.times().firstBar(), first - bars),
+                        Math.min(first + bars, barCount)),
+                sheet.times().startOfBar(first));
     }
 
-    private List<List<Integer>> hitsOfSystems(int[] inView, long first, int systemCount) {
-        List<List<Integer>> systems = new ArrayList<>();
-        for (int i = 0; i < systemCount; i++) {
-            systems.add(new ArrayList<>());
-        }
-        for (int i = 0; i < Math.min(MOST_GLYPHS, inView.length); i++) {
-            long bar = part.place(inView[i]).bar();
-            systems.get((int) ((bar - first) / BARS_PER_SYSTEM)).add(inView[i]);
-        }
-        return systems;
+    private Row row(SheetRow row, double y) {
+        String place = row.note().label(sheet.map().middleC());
+        Optional<Line> line = row.line();
+        return new Row(
+                line.map(Line::shortName).orElse(place),
+                line.map(known -> known.name() + ", note " + place).orElse("Note " + place + " is not on this map"),
+                line.map(known -> FamilyMark.of(known.sound().family())).orElse(null),
+                line.map(known -> known.sound().code()).orElse(""),
+                line.isEmpty(),
+                y);
     }
 
-    private SystemView system(long firstBar, long lastBar, List<Integer> hits, Size size) {
-        long from = times.startOfBar(firstBar);
-        double scale =
-                (double) (size.width - 2 * MARGIN) / Math.max(1, times.startOfBar(firstBar + BARS_PER_SYSTEM) - from);
-        List<BarLine> bars = new ArrayList<>();
-        List<Double> beats = new ArrayList<>();
-        for (long bar = firstBar; bar < firstBar + BARS_PER_SYSTEM && bar <= lastBar; bar++) {
-            long start = times.startOfBar(bar);
-            bars.add(new BarLine(round(MARGIN + (start - from) * scale), bar));
-            for (int beat = 1; beat < times.beatsInBar(bar); beat++) {
-                beats.add(round(MARGIN + (start - from + beat * times.ticksPerBeat(bar)) * scale));
-            }
-        }
-        List<Glyph> glyphs = hits.stream()
-                .map(hit -> glyph(hit, round(MARGIN + (part.tick(hit) - from) * scale), size.heads))
-                .toList();
-        return new SystemView(bars, beats, glyphs);
+    private SystemView view(SheetSystem system, Size size, long lastBar) {
+        Picture picture = system.picture(size.width - 2.0 * MARGIN, size.measures);
+        return new SystemView(
+                picture.bars().stream()
+                        .filter(bar -> bar.number() <= lastBar)
+                        .map(bar -> new BarLine(tenth(MARGIN + bar.x()), bar.number()))
+                        .toList(),
+                picture.beats().stream().map(beat -> tenth(MARGIN + beat)).toList(),
+                picture.heads().stream().map(this::glyph).toList(),
+                picture.tremolos().stream().map(SheetDrawing::roll).collect(Collectors.joining()),
+                picture.uprights().stream().map(this::upright).toList(),
+                picture.blocks().stream()
+                        .map(block -> String.format(
+                                Locale.ROOT,
+                                "M%.1f %.1fh%.1fv%.1fh-%.1fz",
+                                MARGIN + block.x(),
+                                HEAD_ROOM + block.y(),
+                                block.width(),
+                                block.height(),
+                                block.width()))
+                        .collect(Collectors.joining()));
     }
 
-    private Glyph glyph(int hit, double x, double heads) {
-        Row row = rowOfNote.get(part.note(hit));
-        Optional<Line> line = map.lineAt(Note.of(part.note(hit)));
-        Optional<Sound> sound = line.map(Line::sound);
-        Notation notation = Notation.of(sound.map(known -> part.played(kit, known, hit)), part.velocity(hit));
-        double size = heads * notation.size();
-        String family = sound.map(known -> "family-" + known.family().code()).orElse("unlisted");
+    private Glyph glyph(Picture.Head head) {
+        double slur = head.slur() / head.size();
         return new Glyph(
-                hit,
-                "head-" + notation.head().code(),
-                String.format(Locale.ROOT, "translate(%s %d) scale(%.2f)", x, row.y(), size),
-                notation.marks().stream().map(mark -> "mark-" + mark.code()).toList(),
-                lost.test(hit) ? family + " lost" : family,
-                title(hit, line, map.middleC()));
+                head.hit(),
+                "head-" + head.notation().head().code(),
+                String.format(
+                        Locale.ROOT,
+                        "translate(%.1f %.1f) scale(%.2f)",
+                        MARGIN + head.x(),
+                        HEAD_ROOM + head.y(),
+                        head.size()),
+                head.notation().marks().stream()
+                        .map(mark -> "mark-" + mark.code())
+                        .toList(),
+                head.slur() > 0 ? String.format(Locale.ROOT, "M0 7Q%.1f 13 %.1f 7", slur / 2, slur) : "",
+                classes(head.hit(), head.row()),
+                title(head.hit()));
     }
 
-    private String title(int hit, Optional<Line> line, OctaveConvention convention) {
-        return line.map(Line::name).orElse("Not on this map") + ", note "
-                + Note.of(part.note(hit)).label(convention) + ", velocity " + part.velocity(hit) + ", "
+    private Glyph upright(Picture.Upright upright) {
+        return new Glyph(
+                upright.hit(),
+                "",
+                String.format(Locale.ROOT, "translate(%.1f %.1f)", MARGIN + upright.x(), HEAD_ROOM + upright.y()),
+                List.of(),
+                String.format(Locale.ROOT, "M0 -%.1fV%.1f", upright.high(), upright.high()),
+                classes(upright.hit(), upright.row()),
+                title(upright.hit()));
+    }
+
+    private static String roll(Picture.Tremolo roll) {
+        double from = MARGIN + roll.from();
+        double y = HEAD_ROOM + roll.y();
+        return String.format(
+                Locale.ROOT,
+                "M%.1f %.1fl8 -2.4M%.1f %.1fl8 -2.4M%.1f %.1fH%.1f",
+                from - 4,
+                y + 9,
+                from - 4,
+                y + 11.6,
+                from + 7,
+                y,
+                MARGIN + roll.to());
+    }
+
+    private String classes(int hit, int row) {
+        String family = sheet.rows()
+                .get(row)
+                .line()
+                .map(line -> "family-" + line.sound().family().code())
+                .orElse("unlisted");
+        return lost.test(hit) ? family + " lost" : family;
+    }
+
+    private String title(int hit) {
+        Part part = sheet.part();
+        Note note = Note.of(part.note(hit));
+        return sheet.map().lineAt(note).map(Line::name).orElse("Not on this map") + ", note "
+                + note.label(sheet.map().middleC()) + ", velocity " + part.velocity(hit) + ", "
                 + part.place(hit).words();
     }
 
-    private static double round(double value) {
+    private static double tenth(double value) {
         return Math.round(value * 10) / 10.0;
     }
 }

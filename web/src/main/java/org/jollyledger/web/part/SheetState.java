@@ -9,7 +9,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.pitch.OctaveConvention;
-import org.jollyledger.core.sheet.Notation;
+import org.jollyledger.core.sheet.Measures;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.SheetRow;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
@@ -28,7 +28,8 @@ import org.jspecify.annotations.Nullable;
  * @param lastBar the last bar that has hits
  * @param zooms how much can be seen at once
  * @param overview how full the part is from its beginning to its end, each from 0 to 100
- * @param sizes how large a hit of each velocity from 0 to 127 is drawn
+ * @param rowHeight how high a row is drawn, in pixels
+ * @param top room above the first row
  * @param undo what would be undone; "" for nothing
  * @param redo what would be done again; "" for nothing
  */
@@ -43,12 +44,12 @@ record SheetState(
         long lastBar,
         List<Zoom> zooms,
         List<Integer> overview,
-        List<Double> sizes,
+        double rowHeight,
+        double top,
         String undo,
         String redo) {
     private static final int OVERVIEW = 240;
     private static final int[] ZOOMED_BARS = {1, 2, 4, 8, 16, 32, 64, 128};
-    private static final int LOUDEST = 127;
 
     /**
      * A row.
@@ -123,10 +124,8 @@ record SheetState(
                         .map(count -> (count * 100 + fullest - 1) / fullest)
                         .boxed()
                         .toList(),
-                IntStream.rangeClosed(0, LOUDEST)
-                        .mapToObj(velocity ->
-                                Notation.of(Optional.empty(), velocity).size())
-                        .toList(),
+                Measures.PAGE.row(),
+                Measures.PAGE.top(),
                 steps.undoable().orElse(""),
                 steps.redoable().orElse(""));
     }

@@ -1,106 +1,86 @@
 package org.jollyledger.web.part;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.function.ToDoubleFunction;
+import org.jollyledger.core.sheet.Measures;
 import org.jollyledger.core.sheet.Notation;
+import org.jollyledger.core.sheet.Picture;
+import org.jollyledger.core.sheet.Picture.Head;
 import org.jollyledger.core.sheet.Sheet;
-import org.jollyledger.core.sheet.Sheet.Crowd;
-import org.jollyledger.core.sheet.Sheet.Glyph;
 
 /**
- * A stretch of a sheet as the page's script draws it. Hits stand in columns of equal length, so that many of them stay
- * small: their indexes, ticks, rows, velocities, and which of the kinds they are drawn as; then the tick of the stroke a
- * small note leads into and that of the beginning of a roll, -1 for neither.
+ * A stretch of a sheet as the page's script paints it. Heads stand in columns of equal length, so that many of them stay
+ * small: their hits, rows, places, sizes, which of the kinds they are drawn as, and how far to the right the stroke of a
+ * small note stands. Places are in pixels from the first tick.
  */
 record StretchView(
         int revision,
         long from,
         long to,
-        List<Bar> bars,
-        List<Long> beats,
-        List<Long> grid,
-        List<Words> captions,
+        double scale,
+        List<Picture.Bar> bars,
+        double[] beats,
+        double[] grid,
+        List<Picture.Words> words,
         List<Kind> kinds,
         int[] hit,
-        long[] tick,
         int[] row,
-        int[] velocity,
+        double[] x,
+        double[] y,
+        double[] size,
         int[] kind,
-        long[] main,
-        long[] roll,
-        long crowdTicks,
-        List<int[]> crowds) {
-    /** A bar line with the number of its bar and, where it is new, the time signature. */
-    record Bar(long number, long tick, String signature) {}
-
-    /**
-     * Words above the rows.
-     *
-     * @param kind marker, lyric, cue or tempo
-     */
-    record Words(long tick, String kind, String text) {}
-
+        double[] slur,
+        List<Picture.Upright> uprights,
+        List<Picture.Tremolo> tremolos,
+        List<Picture.Block> blocks) {
     /** How hits are drawn. */
     record Kind(String head, List<String> marks) {}
 
-    static StretchView of(int revision, Sheet.Stretch stretch) {
-        List<Glyph> glyphs = stretch.glyphs();
+    /** @param scale how many pixels a tick is wide */
+    static StretchView of(int revision, Sheet sheet, Sheet.Stretch stretch, double scale) {
+        Picture picture = Picture.of(sheet, stretch, scale, Measures.PAGE);
+        List<Head> heads = picture.heads();
         Map<Kind, Integer> kinds = new LinkedHashMap<>();
-        int[] kindOfHit = new int[glyphs.size()];
-        for (int i = 0; i < kindOfHit.length; i++) {
-            Kind kind = kind(glyphs.get(i).notation());
-            kindOfHit[i] = kinds.computeIfAbsent(kind, any -> kinds.size());
-        }
-        List<int[]> crowds = new ArrayList<>();
-        for (Crowd crowd : stretch.crowds()) {
-            crowds.add(new int[] {
-                Math.toIntExact((crowd.tick() - stretch.from()) / Math.max(1, stretch.crowdTicks())),
-                crowd.row(),
-                crowd.hits(),
-                crowd.loudest()
-            });
+        int[] kindOfHead = new int[heads.size()];
+        for (int i = 0; i < kindOfHead.length; i++) {
+            Kind kind = kind(heads.get(i).notation());
+            kindOfHead[i] = kinds.computeIfAbsent(kind, any -> kinds.size());
         }
         return new StretchView(
                 revision,
                 stretch.from(),
                 stretch.to(),
-                stretch.bars().stream()
-                        .map(bar -> new Bar(bar.number(), bar.tick(), bar.signature()))
-                        .toList(),
-                stretch.beats(),
-                stretch.grid(),
-                words(stretch),
+                scale,
+                picture.bars(),
+                tenths(picture.beats(), Double::doubleValue),
+                tenths(picture.grid(), Double::doubleValue),
+                picture.words(),
                 List.copyOf(kinds.keySet()),
-                glyphs.stream().mapToInt(Glyph::hit).toArray(),
-                glyphs.stream().mapToLong(Glyph::tick).toArray(),
-                glyphs.stream().mapToInt(Glyph::row).toArray(),
-                glyphs.stream().mapToInt(Glyph::velocity).toArray(),
-                kindOfHit,
-                glyphs.stream().mapToLong(glyph -> glyph.main().orElse(-1L)).toArray(),
-                glyphs.stream().mapToLong(glyph -> glyph.roll().orElse(-1L)).toArray(),
-                stretch.crowdTicks(),
-                crowds);
+                heads.stream().mapToInt(Head::hit).toArray(),
+                heads.stream().mapToInt(Head::row).toArray(),
+                tenths(heads, Head::x),
+                tenths(heads, Head::y),
+                heads.stream()
+                        .mapToDouble(head -> Math.round(head.size() * 100) / 100.0)
+                        .toArray(),
+                kindOfHead,
+                tenths(heads, Head::slur),
+                picture.uprights(),
+                picture.tremolos(),
+                picture.blocks());
+    }
+
+    private static <T> double[] tenths(List<T> things, ToDoubleFunction<T> value) {
+        return things.stream()
+                .mapToDouble(thing -> Math.round(value.applyAsDouble(thing) * 10) / 10.0)
+                .toArray();
     }
 
     private static Kind kind(Notation notation) {
         return new Kind(
                 notation.head().code(),
                 notation.marks().stream().map(Notation.Mark::code).toList());
-    }
-
-    private static List<Words> words(Sheet.Stretch stretch) {
-        List<Words> words = new ArrayList<>();
-        stretch.tempos()
-                .forEach(tempo -> words.add(
-                        new Words(tempo.tick(), "tempo", "♩ = " + Math.round(tempo.quartersPerMinute() * 10) / 10.0)));
-        stretch.captions()
-                .forEach(caption ->
-                        words.add(new Words(caption.tick(), caption.kind().words(), caption.text())));
-        words.replaceAll(
-                word -> new Words(word.tick, word.kind.toLowerCase(Locale.ROOT), word.text.replaceFirst("\\.0$", "")));
-        return words;
     }
 }
