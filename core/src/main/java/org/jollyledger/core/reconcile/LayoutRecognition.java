@@ -1,21 +1,16 @@
 package org.jollyledger.core.reconcile;
 
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
-import java.util.Set;
-import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jollyledger.core.midi.MidiFile;
-import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.reconcile.Playing.Place;
-import org.jollyledger.core.sound.Sound;
 
 /**
  * Which layout a part was written for: how likely each map would have a drummer play just these notes at just these
@@ -47,50 +42,63 @@ public final class LayoutRecognition {
 
     private LayoutRecognition() {}
 
-    /** All maps, the likeliest first; among equals that with the fewest lines, then the one that came first. */
-    public static List<Candidate> rank(MidiFile file, List<NoteMap> maps) {
+    /** A layout with how well a part goes with it. */
+    private record Scored(Layout layout, Playing playing, double score) {
+        long rounded() {
+            return -Math.round(score / ALIKE);
+        }
+    }
+
+    /**
+     * The likeliest maps, the likeliest first; among equals that with the fewest lines, then the one that came first.
+     *
+     * @param most how many at most
+     */
+    public static List<Candidate> rank(MidiFile file, List<Layout> layouts, int most) {
         Map<OptionalInt, Playing> byChannel = new HashMap<>();
-        return maps.stream()
-                .map(map -> candidate(
-                        map,
+        return layouts.stream()
+                .map(layout -> scored(
+                        layout,
                         byChannel.computeIfAbsent(
-                                map.channel(),
+                                layout.map().channel(),
                                 channel -> new Playing(
                                         DrumChannel.find(file, channel).part()))))
-                .sorted(Comparator.comparingLong((Candidate candidate) -> -Math.round(candidate.score / ALIKE))
-                        .thenComparing(candidate -> candidate.map.lines().size()))
+                .sorted(Comparator.comparingLong(Scored::rounded)
+                        .thenComparing(scored -> scored.layout.map().lines().size()))
+                .limit(most)
+                .map(LayoutRecognition::candidate)
                 .toList();
     }
 
-    private static Candidate candidate(NoteMap map, Playing playing) {
-        Map<Integer, Line> lines = map.firstLines().stream()
-                .collect(Collectors.toMap(line -> line.note().number(), line -> line));
-        Set<Sound> used = new HashSet<>();
-        List<Note> silent = new ArrayList<>();
-        int silentHits = 0;
-        double score = 0;
+    private static Scored scored(Layout layout, Playing playing) {
+        double score = layout.logLikelihoodOfUse(playing);
         for (int note = 0; note < Note.COUNT; note++) {
-            if (playing.strokes(note) == 0) {
-                continue;
-            }
-            Line line = lines.get(note);
-            if (line == null) {
-                silent.add(Note.of(note));
-                silentHits += playing.hits(note);
-                score += UNLISTED_NOTE + UNLISTED_SHARE * playing.hits(note) / playing.hitCount();
-            } else {
-                used.add(line.sound());
-                score += logLikelihood(Role.of(line.sound()), note, playing);
+            if (playing.strokes(note) > 0) {
+                int played = note;
+                score += layout.role(note)
+                        .map(role -> logLikelihood(role, played, playing))
+                        .orElse(UNLISTED_NOTE + UNLISTED_SHARE * playing.hits(note) / playing.hitCount());
             }
         }
-        score += new Presence(lines.values().stream().map(Line::sound).toList()).logLikelihood(used);
+        return new Scored(layout, playing, score);
+    }
+
+    private static Candidate candidate(Scored scored) {
+        Playing playing = scored.playing;
+        List<Note> silent = IntStream.range(0, Note.COUNT)
+                .filter(note ->
+                        playing.strokes(note) > 0 && scored.layout.line(note).isEmpty())
+                .mapToObj(Note::of)
+                .toList();
+        int silentHits =
+                silent.stream().mapToInt(note -> playing.hits(note.number())).sum();
         return new Candidate(
-                map,
-                score,
+                scored.layout.map(),
+                scored.score,
                 playing.hitCount(),
                 silentHits,
                 silent,
-                new Reasons(lines, playing).inWords(silent.size(), silentHits));
+                new Reasons(scored.layout, playing).inWords(silent.size(), silentHits));
     }
 
     private static double logLikelihood(Role role, int note, Playing playing) {

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -41,12 +40,9 @@ final class Reasons {
     private final List<Line> played;
     private final Playing playing;
 
-    Reasons(Map<Integer, Line> lines, Playing playing) {
+    Reasons(Layout layout, Playing playing) {
         this.playing = playing;
-        played = lines.values().stream()
-                .filter(line -> strokes(line) > 0)
-                .sorted(Comparator.comparing(Line::note))
-                .toList();
+        played = layout.lines().stream().filter(line -> strokes(line) > 0).toList();
     }
 
     List<String> inWords(int silentNotes, int silentHits) {

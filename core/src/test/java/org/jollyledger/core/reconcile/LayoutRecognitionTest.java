@@ -99,6 +99,10 @@ class LayoutRecognitionTest {
         return map.lineAt(note).map(Line::sound);
     }
 
+    private static List<Candidate> rank(MidiFile file, List<NoteMap> maps) {
+        return LayoutRecognition.rank(file, maps.stream().map(Layout::of).toList(), maps.size());
+    }
+
     private record Trial(String file, NoteMap right, Part part, List<Candidate> ranked) {
         boolean isRight() {
             NoteMap best = ranked.get(0).map();
@@ -131,7 +135,7 @@ class LayoutRecognitionTest {
                         path.getFileName().toString(),
                         layout,
                         Part.of(file, Channels.only(layout.channel().orElse(10))),
-                        LayoutRecognition.rank(file, layouts)));
+                        rank(file, layouts)));
             }
         }
         return trials;
@@ -156,7 +160,7 @@ class LayoutRecognitionTest {
     })
     void namesTheMapThatEachDemoCueWasWrittenFor(String cue, String map) throws Exception {
         MidiFile file = DemoMaps.cue(cue);
-        assertThat(LayoutRecognition.rank(file, layouts()).get(0).map().name()).isEqualTo(map);
+        assertThat(rank(file, layouts()).get(0).map().name()).isEqualTo(map);
     }
 
     @Test
@@ -165,7 +169,7 @@ class LayoutRecognitionTest {
         String bar = "5+0 2 1+2 2 0+2 2 1+2 2 ";
         MidiFile file = MidiFile.read(Grooves.file(kit, bar + bar + bar + "0+2 2 1+2 2 3 3 4 4"));
         NoteMap odd = SmallMaps.map(36, "cowbell", "crash.1", "snare", "kick", "tom.1");
-        List<Candidate> ranked = LayoutRecognition.rank(file, List.of(odd, kit));
+        List<Candidate> ranked = rank(file, List.of(odd, kit));
         assertThat(ranked).extracting(Candidate::map).containsExactly(kit, odd);
         assertThat(ranked.get(0).reasons())
                 .containsExactly(
@@ -186,11 +190,11 @@ class LayoutRecognitionTest {
     void aPartWithoutHitsIsAsGoodForEveryMap() throws Exception {
         MidiFile file = MidiFile.read(Grooves.file(GM, ". . ."));
         NoteMap small = SmallMaps.map(36, "kick");
-        List<Candidate> ranked = LayoutRecognition.rank(file, List.of(GM, small));
+        List<Candidate> ranked = rank(file, List.of(GM, small));
         assertThat(ranked).extracting(Candidate::hits).containsExactly(0, 0);
         assertThat(ranked)
                 .allSatisfy(candidate -> assertThat(candidate.reasons())
                         .containsExactly("the part has no hits on the channel of this map"));
-        assertThat(LayoutRecognition.rank(file, List.of())).isEmpty();
+        assertThat(rank(file, List.of())).isEmpty();
     }
 }

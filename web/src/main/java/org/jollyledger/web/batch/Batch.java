@@ -1,6 +1,7 @@
 package org.jollyledger.web.batch;
 
 import java.time.Instant;
+import org.jollyledger.web.job.JobState;
 
 /**
  * A batch as it stands.
@@ -20,7 +21,7 @@ public record Batch(
         String name,
         String source,
         String target,
-        BatchState state,
+        JobState state,
         int expected,
         BatchProgress progress,
         String message,

@@ -2,18 +2,15 @@ package org.jollyledger.web.batch;
 
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
-import jakarta.persistence.EnumType;
-import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
-import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
-/** A batch: the crosswalk it converts with, as it was when it was begun, and how it stands. */
+/** What a job that converts a folder needs besides: the crosswalk it converts with, as it was when it was made. */
 @Entity
 @Table(name = "batch")
 class BatchEntity {
@@ -24,11 +21,9 @@ class BatchEntity {
     @Version
     private int version;
 
+    /** That of the job. */
     @Column(nullable = false, length = 64)
     private String token = "";
-
-    @Column(nullable = false, length = 500)
-    private String name = "";
 
     @Column(nullable = false, length = 500)
     private String sourceName = "";
@@ -48,70 +43,26 @@ class BatchEntity {
     @Column(nullable = false)
     private String crosswalk = "";
 
-    @Enumerated(EnumType.STRING)
-    @Column(nullable = false, length = 16)
-    private BatchState state = BatchState.COLLECTING;
-
     private int archives;
-    private int expectedFiles;
-
-    @Lob
-    @Column(nullable = false)
-    private String progress = "";
-
-    @Column(nullable = false, length = 1000)
-    private String message = "";
-
-    private Instant createdAt = Instant.EPOCH;
-    private Instant changedAt = Instant.EPOCH;
 
     protected BatchEntity() {}
 
-    BatchEntity(String token, String name, Snapshot snapshot, String progress, Instant now) {
+    BatchEntity(String token, Snapshot snapshot) {
         this.token = token;
-        this.name = name;
         this.sourceName = snapshot.sourceName();
         this.targetName = snapshot.targetName();
         this.sourceMap = snapshot.source();
         this.targetMap = snapshot.target();
         this.crosswalk = snapshot.crosswalk();
-        this.progress = progress;
-        this.createdAt = now;
-        this.changedAt = now;
     }
 
     /** A crosswalk with its maps, as documents, and what the maps are called. */
     record Snapshot(String sourceName, String targetName, String source, String target, String crosswalk) {}
 
     /** Makes room for one more archive of files; answers its number, from 1. */
-    int nextArchive(int files) {
+    int nextArchive() {
         archives++;
-        expectedFiles += files;
         return archives;
-    }
-
-    /** Expects more files, now that an archive has come and was counted. */
-    void expect(int files) {
-        expectedFiles += files;
-    }
-
-    void go(BatchState next, String words, Instant now) {
-        state = next;
-        message = words;
-        changedAt = now;
-    }
-
-    void reach(String document, Instant now) {
-        progress = document;
-        changedAt = now;
-    }
-
-    String token() {
-        return token;
-    }
-
-    String name() {
-        return name;
     }
 
     String sourceName() {
@@ -126,27 +77,7 @@ class BatchEntity {
         return new Snapshot(sourceName, targetName, sourceMap, targetMap, crosswalk);
     }
 
-    BatchState state() {
-        return state;
-    }
-
     int archives() {
         return archives;
-    }
-
-    int expectedFiles() {
-        return expectedFiles;
-    }
-
-    String progress() {
-        return progress;
-    }
-
-    String message() {
-        return message;
-    }
-
-    Instant createdAt() {
-        return createdAt;
     }
 }

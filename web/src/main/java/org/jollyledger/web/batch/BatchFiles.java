@@ -14,57 +14,43 @@ import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
-import org.jollyledger.web.LedgerProperties;
 import org.springframework.stereotype.Component;
-import org.springframework.util.FileSystemUtils;
 import org.springframework.web.multipart.MultipartFile;
 
-/** The files of batches, each batch in a folder of its own beside the database. Tokens are made here, never by a request. */
+/** The files that come in for batches, in the folders of their jobs. */
 @Component
 class BatchFiles {
     /** How many archives a batch may come in: twenty thousand files in groups of a hundred. */
     static final int MOST_ARCHIVES = 2_000;
 
-    private static final String RESULT = "result.zip";
-    private static final String BEGUN = "result.begun";
-
-    private final Path folder;
-
-    BatchFiles(LedgerProperties properties) {
-        folder = Path.of(properties.data()).resolve("batches");
-    }
-
     /** One file of a batch. */
     record Sent(String path, MultipartFile file) {}
 
-    Path folder(String token) throws IOException {
-        return Files.createDirectories(folder.resolve(token));
-    }
-
-    List<Path> archives(String token, int count) {
+    /** The archives in the folder of a batch that came in so many. */
+    List<Path> archives(Path folder, int count) {
         return IntStream.rangeClosed(1, count)
-                .mapToObj(number -> archive(token, number))
+                .mapToObj(number -> archive(folder, number))
                 .filter(Files::exists)
                 .toList();
     }
 
-    private Path archive(String token, int number) {
-        return folder.resolve(token).resolve("in-" + number + ".zip");
+    private static Path archive(Path folder, int number) {
+        return folder.resolve("in-" + number + ".zip");
     }
 
     /** Keeps an archive that was sent as one; answers how many files it holds, 0 when its directory cannot be read. */
-    int keep(String token, int number, InputStream archive) throws IOException {
-        folder(token);
-        Files.copy(archive, archive(token, number), StandardCopyOption.REPLACE_EXISTING);
-        return count(archive(token, number));
+    int keep(Path folder, int number, InputStream archive) throws IOException {
+        Files.createDirectories(folder);
+        Files.copy(archive, archive(folder, number), StandardCopyOption.REPLACE_EXISTING);
+        return count(archive(folder, number));
     }
 
     /** Keeps some files that were sent one by one. */
-    void keep(String token, int number, List<Sent> files) throws IOException {
-        folder(token);
+    void keep(Path folder, int number, List<Sent> files) throws IOException {
+        Files.createDirectories(folder);
         Set<String> taken = new HashSet<>();
         try (ZipOutputStream zip =
-                new ZipOutputStream(new BufferedOutputStream(Files.newOutputStream(archive(token, number))))) {
+                new ZipOutputStream(new BufferedOutputStream(Files.newOutputStream(archive(folder, number))))) {
             zip.setLevel(Deflater.BEST_SPEED);
             for (Sent sent : files) {
                 zip.putNextEntry(new ZipEntry(free(sent.path, taken)));
@@ -93,22 +79,5 @@ class BatchFiles {
         } catch (IOException e) {
             return 0;
         }
-    }
-
-    Path begun(String token) throws IOException {
-        return folder(token).resolve(BEGUN);
-    }
-
-    Path result(String token) {
-        return folder.resolve(token).resolve(RESULT);
-    }
-
-    /** Makes what was begun the result, all at once. */
-    void finish(String token) throws IOException {
-        Files.move(begun(token), result(token), StandardCopyOption.REPLACE_EXISTING);
-    }
-
-    void remove(String token) throws IOException {
-        FileSystemUtils.deleteRecursively(folder.resolve(token));
     }
 }

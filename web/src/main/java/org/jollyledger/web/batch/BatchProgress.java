@@ -3,8 +3,10 @@ package org.jollyledger.web.batch;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.BooleanSupplier;
 import org.jollyledger.core.batch.BatchListener;
 import org.jollyledger.core.batch.Tally;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * How far a batch has come, what it lost, and what was wrong. Of very many only the worst and the first are kept here;
@@ -21,13 +23,30 @@ public record BatchProgress(
 
     public static final BatchProgress NONE = new BatchProgress(Tally.NONE, List.of(), 0, List.of());
 
+    private static final JsonMapper JSON = JsonMapper.shared();
+
+    /** Reads what {@link #document()} wrote; of a batch that is not begun, nothing was written. */
+    static BatchProgress read(String document) {
+        return document.isEmpty() ? NONE : JSON.readValue(document, BatchProgress.class);
+    }
+
+    /** As JSON, to be kept. */
+    String document() {
+        return JSON.writeValueAsString(this);
+    }
+
     /** Follows a running batch; read by others while it runs. */
     static final class Follower implements BatchListener {
         private final List<FileLosses> worst = new ArrayList<>();
         private final List<Problem> problems = new ArrayList<>();
         private int losers;
         private Tally tally = Tally.NONE;
-        private volatile boolean stopped;
+        private final BooleanSupplier stopped;
+
+        /** @param stopped whether to stop before the next file */
+        Follower(BooleanSupplier stopped) {
+            this.stopped = stopped;
+        }
 
         @Override
         public synchronized void reached(Tally reached) {
@@ -53,11 +72,7 @@ public record BatchProgress(
 
         @Override
         public boolean isStopped() {
-            return stopped;
-        }
-
-        void stop() {
-            stopped = true;
+            return stopped.getAsBoolean();
         }
 
         synchronized BatchProgress progress() {

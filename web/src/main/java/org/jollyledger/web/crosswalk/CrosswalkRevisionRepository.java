@@ -1,5 +1,5 @@
 package org.jollyledger.web.crosswalk;
 
-import org.jollyledger.web.revision.RevisionRepository;
+import org.jollyledger.web.revision.Revisions;
 
-interface CrosswalkRevisionRepository extends RevisionRepository<CrosswalkRevisionEntity> {}
+interface CrosswalkRevisionRepository extends Revisions<CrosswalkRevisionEntity> {}

@@ -1,5 +1,5 @@
 package org.jollyledger.web.crosswalk;
 
-import org.jollyledger.web.revision.RevisionRepository;
+import org.jollyledger.web.revision.Revisions;
 
-interface KeptRevisionRepository extends RevisionRepository<KeptRevisionEntity> {}
+interface KeptRevisionRepository extends Revisions<KeptRevisionEntity> {}

@@ -3,6 +3,7 @@ package org.jollyledger.web.ledger;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
@@ -15,7 +16,6 @@ import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.RevisionCard;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
-import org.springframework.data.domain.Pageable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -68,8 +68,8 @@ public class LedgerService {
     /** All maps as they are now, those used last first. */
     @Transactional(readOnly = true)
     public List<StoredMap> all() {
-        return maps.findAllByRemovedAtIsNullOrderByUsedAtDescName(Pageable.unpaged()).stream()
-                .map(this::stored)
+        return maps.standings().stream()
+                .map(map -> stored(map.id(), map.slug(), map.revision(), () -> document(map)))
                 .toList();
     }
 
@@ -270,10 +270,21 @@ public class LedgerService {
     }
 
     private StoredMap stored(NoteMapEntity entity, int number) {
-        NoteMap map = read.get(
-                new RevisionKey(entity.id(), number),
-                () -> read(entity.slug(), history.get(entity, number).document()));
-        return new StoredMap(entity.id(), entity.slug(), number, map);
+        return stored(
+                entity.id(),
+                entity.slug(),
+                number,
+                () -> history.get(entity, number).document());
+    }
+
+    /** A revision never changes, so that its document is read once. */
+    private StoredMap stored(long id, String slug, int number, Supplier<String> document) {
+        NoteMap map = read.get(new RevisionKey(id, number), () -> read(slug, document.get()));
+        return new StoredMap(id, slug, number, map);
+    }
+
+    private String document(NoteMapRepository.Standing map) {
+        return history.find(map.id(), map.revision()).orElseThrow().document();
     }
 
     private static NoteMap read(String slug, String document) {

@@ -1,5 +1,5 @@
 package org.jollyledger.web.ledger;
 
-import org.jollyledger.web.revision.RevisionRepository;
+import org.jollyledger.web.revision.Revisions;
 
-interface MapRevisionRepository extends RevisionRepository<MapRevisionEntity> {}
+interface MapRevisionRepository extends Revisions<MapRevisionEntity> {}

@@ -32,4 +32,12 @@ interface NoteMapRepository extends JpaRepository<NoteMapEntity, Long> {
     void use(long id, Instant now);
 
     List<NoteMapEntity> findAllByRemovedAtIsNullAndName(String name);
+
+    /** Which maps there are, and at which revision each is. */
+    record Standing(long id, String slug, int revision) {}
+
+    @Query("""
+            select new org.jollyledger.web.ledger.NoteMapRepository$Standing(m.id, m.slug, m.revision)
+            from NoteMapEntity m where m.removedAt is null order by m.usedAt desc, m.name""")
+    List<Standing> standings();
 }

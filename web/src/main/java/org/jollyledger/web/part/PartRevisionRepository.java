@@ -1,5 +1,5 @@
 package org.jollyledger.web.part;
 
-import org.jollyledger.web.revision.RevisionRepository;
+import org.jollyledger.web.revision.Revisions;
 
-interface PartRevisionRepository extends RevisionRepository<PartRevisionEntity> {}
+interface PartRevisionRepository extends Revisions<PartRevisionEntity> {}

@@ -4,9 +4,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jollyledger.core.midi.MidiFile;
-import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.reconcile.Layout;
 import org.jollyledger.core.reconcile.LayoutRecognition;
 import org.jollyledger.core.reconcile.LayoutRecognition.Candidate;
+import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.ledger.LedgerService;
 import org.springframework.stereotype.Service;
 
@@ -21,7 +22,14 @@ public class Recognition {
      */
     public record Ranked(String slug, Candidate candidate) {}
 
+    /** As many as the ledger keeps read. */
+    private static final int MOST_LAYOUTS = 2_000;
+
     private final LedgerService ledger;
+    private final Recently<RevisionKey, Layout> layouts = new Recently<>(MOST_LAYOUTS);
+
+    /** A revision of a map, which never changes. */
+    private record RevisionKey(long id, int number) {}
 
     Recognition(LedgerService ledger) {
         this.ledger = ledger;
@@ -29,11 +37,13 @@ public class Recognition {
 
     /** The likeliest maps, the likeliest first. */
     public List<Ranked> rank(MidiFile file, int most) {
-        Map<NoteMap, String> slugs = new LinkedHashMap<>();
-        ledger.all().forEach(stored -> slugs.putIfAbsent(stored.map(), stored.slug()));
-        return LayoutRecognition.rank(file, List.copyOf(slugs.keySet())).stream()
-                .limit(most)
-                .map(candidate -> new Ranked(slugs.get(candidate.map()), candidate))
+        Map<Layout, String> slugs = new LinkedHashMap<>();
+        ledger.all()
+                .forEach(stored -> slugs.putIfAbsent(
+                        layouts.get(new RevisionKey(stored.id(), stored.revision()), () -> Layout.of(stored.map())),
+                        stored.slug()));
+        return LayoutRecognition.rank(file, List.copyOf(slugs.keySet()), most).stream()
+                .map(candidate -> new Ranked(slugs.get(Layout.of(candidate.map())), candidate))
                 .toList();
     }
 }

@@ -22,14 +22,14 @@ public final class History<E extends HistoryEntity, R extends Revision> {
 
     private static final int LONGEST_SUMMARY = 400;
 
-    private final RevisionRepository<R> revisions;
+    private final Revisions<R> revisions;
     private final Clock clock;
     private final ObjIntConsumer<E> describer;
 
     /**
      * @param describer brings what lists show of a thing up to date when it goes to a revision
      */
-    public History(RevisionRepository<R> revisions, Clock clock, ObjIntConsumer<E> describer) {
+    public History(Revisions<R> revisions, Clock clock, ObjIntConsumer<E> describer) {
         this.revisions = revisions;
         this.clock = clock;
         this.describer = describer;
@@ -104,6 +104,11 @@ public final class History<E extends HistoryEntity, R extends Revision> {
     /** The revision that holds; empty while a thing is as it began, if that is none of its revisions. */
     public Optional<R> current(E entity) {
         return revisions.findByOwnerIdAndNumber(entity.id(), entity.revision());
+    }
+
+    /** The revision of the thing with a key. */
+    public Optional<R> find(long id, int number) {
+        return revisions.findByOwnerIdAndNumber(id, number);
     }
 
     /**

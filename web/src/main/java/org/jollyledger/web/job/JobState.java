@@ -1,25 +1,25 @@
-package org.jollyledger.web.batch;
+package org.jollyledger.web.job;
 
 import org.jollyledger.core.code.Coded;
 
-/** How a batch stands. */
-public enum BatchState implements Coded {
+/** What a job is at. */
+public enum JobState implements Coded {
     /** Files still come in. */
     COLLECTING("its files are coming in"),
-    /** It waits until another batch is done. */
-    WAITING("it waits for another batch"),
+    /** It waits until another job is done. */
+    WAITING("it is waiting for another one"),
     RUNNING("it is running"),
     DONE("it is done"),
     /** The owner stopped it; what was done is kept. */
     STOPPED("it was stopped"),
     /** The application ended while it ran. */
-    INTERRUPTED("the application ended while it ran; begin it again"),
+    INTERRUPTED("the application closed while it ran; start it again"),
     /** The result could not be written. */
     FAILED("it failed");
 
     private final String words;
 
-    BatchState(String words) {
+    JobState(String words) {
         this.words = words;
     }
 

@@ -9,7 +9,7 @@ import org.springframework.data.repository.NoRepositoryBean;
 
 /** The revisions of one kind of thing. */
 @NoRepositoryBean
-public interface RevisionRepository<R extends Revision> extends JpaRepository<R, Long> {
+public interface Revisions<R extends Revision> extends JpaRepository<R, Long> {
     Optional<R> findByOwnerIdAndNumber(long ownerId, int number);
 
     /** Of several revisions that follow one, the last made. */
