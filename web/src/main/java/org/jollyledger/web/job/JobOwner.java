@@ -1,7 +1,9 @@
 package org.jollyledger.web.job;
 
-import java.net.InetAddress;
-import java.net.UnknownHostException;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
@@ -16,6 +18,7 @@ import java.util.UUID;
  */
 record JobOwner(String machine, long process, long since, String one) {
     private static final String BETWEEN = "/";
+    private static final Path HOST_NAME = Path.of("/proc/sys/kernel/hostname");
 
     /** This application. */
     static JobOwner here() {
@@ -26,12 +29,17 @@ record JobOwner(String machine, long process, long since, String one) {
                 UUID.randomUUID().toString());
     }
 
+    /** The name of this machine, "" when it does not say; asking the network for it could take long. */
     private static String thisMachine() {
-        try {
-            return InetAddress.getLocalHost().getHostName();
-        } catch (UnknownHostException e) {
-            return "localhost";
+        String told = System.getenv().getOrDefault("COMPUTERNAME", "");
+        if (told.isEmpty() && Files.isReadable(HOST_NAME)) {
+            try {
+                told = Files.readString(HOST_NAME).strip();
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
         }
+        return told.replace(BETWEEN, "-");
     }
 
     private static long since(ProcessHandle process) {
@@ -52,7 +60,8 @@ record JobOwner(String machine, long process, long since, String one) {
 
     /** Whether it is known that it ended: it ran on this machine, and its process is gone. */
     boolean isGone() {
-        return machine.equals(thisMachine())
+        return !machine.isEmpty()
+                && machine.equals(thisMachine())
                 && ProcessHandle.of(process)
                         .filter(ProcessHandle::isAlive)
                         .filter(running -> since(running) == since)
