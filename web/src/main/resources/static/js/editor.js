@@ -95,7 +95,7 @@ document.addEventListener("change", (event) => {
 
 const tellChosen = () => {
   const count = chosen().length;
-  document.querySelector("[data-chosen]").textContent = count === 0 ? "The line you are in:" : `${count} chosen:`;
+  document.querySelector("[data-chosen]").textContent = count === 0 ? "This line:" : `${count} selected:`;
   for (const box of document.querySelectorAll("input[name=line]")) {
     rowOf(box).classList.toggle("chosen", box.checked);
   }

@@ -5,13 +5,18 @@ import { sharedInstrument } from "./instrument.js";
 const LOOK_AHEAD = 0.18;
 const EVERY = 40;
 const FETCH_AHEAD = 3;
-const START_AFTER = 0.08;
+export const START_AFTER = 0.08;
+
+const regularly = (turn) => {
+  const timer = setInterval(turn, EVERY);
+  return () => clearInterval(timer);
+};
 
 const json = async (address) => {
   const response = await fetch(address, { headers: { Accept: "application/json" } });
   const answer = await response.json();
   if (!response.ok) {
-    throw new Error(answer.detail ?? "The application does not answer as it should; load the page again.");
+    throw new Error(answer.detail ?? "The application does not answer as it should; reload the page.");
   }
   return answer;
 };
@@ -36,20 +41,26 @@ export class Player extends EventTarget {
   #segments = [];
   #sounding = [];
   #lit = [];
-  #timer = null;
+  #end = null;
+  #desk;
+  #lookAhead;
+  #every;
   #fetching = false;
   #run = 0;
   #levels = new Map();
   #gains = new Map();
 
-  // Each source has the addresses of a schedule and of its instrument.
-  constructor(sources) {
+  // Each source has the addresses of a schedule and of its instrument. Tests give a desk and a clock of their own.
+  constructor(sources, { desk = sharedInstrument, lookAhead = LOOK_AHEAD, every = regularly } = {}) {
     super();
     this.#sources = sources;
+    this.#desk = desk;
+    this.#lookAhead = lookAhead;
+    this.#every = every;
   }
 
   get playing() {
-    return this.#timer !== null;
+    return this.#end !== null;
   }
 
   get active() {
@@ -89,7 +100,7 @@ export class Player extends EventTarget {
 
   set rate(rate) {
     if (this.playing) {
-      const { context } = sharedInstrument();
+      const { context } = this.#desk();
       const at = this.#segmentAt(context.currentTime);
       if (at) {
         const seconds = this.#secondsIn(at, context.currentTime);
@@ -122,7 +133,7 @@ export class Player extends EventTarget {
   }
 
   #out(note) {
-    const { context, master } = sharedInstrument();
+    const { context, master } = this.#desk();
     if (!this.#gains.has(note)) {
       const gain = context.createGain();
       gain.connect(master);
@@ -135,7 +146,7 @@ export class Player extends EventTarget {
   async play(fromTick) {
     this.stop();
     const run = ++this.#run;
-    const { context, instrument } = sharedInstrument();
+    const { context, instrument } = this.#desk();
     const from = this.#loop ? this.#loop.from : fromTick;
     const [views] = await Promise.all([
       this.#views(from),
@@ -155,7 +166,7 @@ export class Player extends EventTarget {
       start += (views[0].begin - first[0].seconds) / this.#rate;
     }
     this.#segments = [this.#segment(views, start)];
-    this.#timer = setInterval(() => this.#turn(), EVERY);
+    this.#end = this.#every(() => this.#turn());
     this.#turn();
     this.dispatchEvent(new Event("change"));
     const show = () => {
@@ -169,10 +180,10 @@ export class Player extends EventTarget {
 
   stop() {
     this.#run++;
-    clearInterval(this.#timer);
-    this.#timer = null;
+    this.#end?.();
+    this.#end = null;
     this.#fetching = false;
-    const { context, instrument } = this.#segments.length ? sharedInstrument() : {};
+    const { context, instrument } = this.#segments.length ? this.#desk() : {};
     for (const one of this.#sounding) {
       if (one.when > context.currentTime) {
         instrument.cancel(one);
@@ -219,7 +230,7 @@ export class Player extends EventTarget {
     if (!this.playing) {
       return;
     }
-    const { context, instrument } = sharedInstrument();
+    const { context, instrument } = this.#desk();
     const now = context.currentTime;
     const later = this.#sounding.filter((one) => one.when > now);
     later.forEach((one) => instrument.cancel(one));
@@ -238,8 +249,8 @@ export class Player extends EventTarget {
   }
 
   #turn() {
-    const { context, instrument } = sharedInstrument();
-    const until = context.currentTime + LOOK_AHEAD;
+    const { context, instrument } = this.#desk();
+    const until = context.currentTime + this.#lookAhead;
     for (const segment of this.#segments) {
       const view = segment.views[Math.min(this.#active, segment.views.length - 1)];
       while (segment.stroke < view.strokes.length && this.#time(segment, view.strokes[segment.stroke].at) < until) {
@@ -306,7 +317,7 @@ export class Player extends EventTarget {
   }
 
   #show() {
-    const { context } = sharedInstrument();
+    const { context } = this.#desk();
     const now = context.currentTime;
     while (this.#lit.length > 0 && this.#lit[0].when <= now) {
       this.dispatchEvent(new CustomEvent("stroke", { detail: this.#lit.shift() }));

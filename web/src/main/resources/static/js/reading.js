@@ -24,7 +24,7 @@ const read = async () => {
     });
     const answer = new DOMParser().parseFromString(await response.text(), "text/html").getElementById("reading");
     if (!answer) {
-      tell("This was not read: it is too long, or the page is too old. Paste only the pages with notes, or load the page anew.");
+      tell("This was not read: it is too long, or the page is too old. Paste only the pages with notes, or reload the page.");
     } else {
       Idiomorph.morph(document.getElementById("reading"), answer, { morphStyle: "outerHTML", ignoreActiveValue: true });
     }

@@ -35,7 +35,7 @@ const velocityOf = (one) => one.facts.facts.find((fact) => fact.name === "Veloci
 
 export const showChosen = (words) => {
   const count = model.chosen.size;
-  find("chosen").textContent = count === 0 ? "No hit is chosen." : (words ?? (count === 1 ? "1 hit is chosen." : `${count} hits are chosen.`));
+  find("chosen").textContent = count === 0 ? "No hits selected." : (words ?? (count === 1 ? "1 hit selected." : `${count} hits selected.`));
   for (const button of desk.querySelectorAll("[data-needs-hits]")) {
     button.disabled = count === 0;
   }

@@ -44,7 +44,7 @@ const take = async (done) => {
 export const edit = (what, more = {}) =>
   change(() => {
     if (model.chosen.size === 0) {
-      say("No hits are chosen; choose some first.", true);
+      say("No hits are selected; select some first.", true);
       return null;
     }
     return { body: { what, hits: formatHits(model.chosen), ...more } };
@@ -69,7 +69,7 @@ export const showState = () => {
   drawNames();
   drawOverview();
   find("about").textContent = model.state.facts;
-  find("silent-count").textContent = model.state.silent === 0 ? "Every hit sounds on this map." : `${model.state.silent} ${model.state.silent === 1 ? "hit plays" : "hits play"} nothing on this map.`;
+  find("silent-count").textContent = model.state.silent === 0 ? "Every hit sounds on this map." : `${model.state.silent} ${model.state.silent === 1 ? "hit is" : "hits are"} silent on this map.`;
   find("silent-count").classList.toggle("red", model.state.silent > 0);
   find("next-silent").hidden = model.state.silent === 0;
   const zoom = find("zoom");
@@ -78,7 +78,7 @@ export const showState = () => {
   for (const [name, words] of [["undo", model.state.undo], ["redo", model.state.redo]]) {
     const button = find(name);
     button.disabled = words === "";
-    button.title = words || (name === "undo" ? "Nothing to undo" : "Nothing to do again");
+    button.title = words || (name === "undo" ? "Nothing to undo" : "Nothing to redo");
   }
   redraw();
 };

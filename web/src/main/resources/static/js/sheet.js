@@ -74,7 +74,7 @@ find("to-line").addEventListener("submit", (event) => {
   const field = find("line");
   const line = lineCalled(field.value);
   if (!line) {
-    say(`“${field.value}” is no line of this map, or the beginning of several; type more of its name, or its note.`, true);
+    say(`“${field.value}” does not match one line of this map; type more of its name, or its note.`, true);
     return;
   }
   field.value = "";

@@ -74,6 +74,7 @@ class ArchitectureTest {
                     "org.jollyledger.core..",
                     "org.jspecify..",
                     "tools.jackson..",
+                    "com.fasterxml.jackson.annotation..",
                     "org.apache.commons.csv..",
                     "org.apache.commons.compress..",
                     "javax.xml..",
@@ -85,7 +86,12 @@ class ArchitectureTest {
             .resideOutsideOfPackage("..exchange")
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("tools.jackson..", "org.apache.commons.csv..", "javax.xml..", "org.w3c.dom..");
+            .resideInAnyPackage(
+                    "tools.jackson..",
+                    "com.fasterxml.jackson..",
+                    "org.apache.commons.csv..",
+                    "javax.xml..",
+                    "org.w3c.dom..");
 
     @ArchTest
     static final ArchRule nothingIsPublicAndChangeable =

@@ -1,11 +1,13 @@
 package org.jollyledger.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.jollyledger.web.support.Http;
@@ -185,14 +187,10 @@ class CrosswalkApiTest {
     }
 
     private static JsonNode waitFor(Address address, String path) throws Exception {
-        for (int tries = 0; tries < 300; tries++) {
-            JsonNode batch = Http.json(Http.get(address.url(path)));
-            if (!batch.get("state").stringValue().matches("waiting|running")) {
-                return batch;
-            }
-            Thread.sleep(100);
-        }
-        throw new AssertionError("the batch does not end");
+        return await().atMost(Duration.ofSeconds(30))
+                .until(
+                        () -> Http.json(Http.get(address.url(path))),
+                        batch -> !batch.get("state").stringValue().matches("waiting|running"));
     }
 
     @Test

@@ -2,10 +2,12 @@ package org.jollyledger.web;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
@@ -13,9 +15,7 @@ import com.microsoft.playwright.options.SelectOption;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.jollyledger.web.support.Browser;
@@ -94,25 +94,27 @@ class CrosswalkJourneyTest {
         String before = page.locator("#desk .account").innerText();
         String after = page.locator("#desk .sheet").last().innerText();
         Locator fold = loss(page, "folds into");
-        String way = fold.locator("[data-way] span").first().innerText();
-        fold.locator("[data-way]").first().click();
+        Locator ride = fold.locator("[data-way]", new Locator.LocatorOptions().setHasText("to Ride"))
+                .first();
+        String way = ride.locator("span").first().innerText();
+        ride.click();
         assertThat(message(page)).hasText(way.replace("Send ", "").replace(" to ", " goes to ") + ".");
         page.locator("#bar").fill("16");
         page.keyboard().press("Enter");
         assertThat(page.locator("#sheets-title ~ nav")).containsText("to 16 of 16");
-        assertThat(page.locator("#desk .account")).not().hasText(before);
-        assertThat(page.locator("#desk .sheet").last()).not().hasText(after);
+        assertThat(page.locator("#desk .account").innerText()).isNotEqualTo(before);
+        assertThat(page.locator("#desk .sheet").last().innerText()).isNotEqualTo(after);
         button(page, "Undo").click();
-        assertThat(message(page)).containsText("Taken back");
+        assertThat(message(page)).containsText("Undone");
         assertThat(page.locator("#desk .account").innerText()).isEqualTo(before);
         fill.locator("[data-accept]").click();
         assertThat(message(page))
-                .hasText("Accepted that the fill from Floor tom high to Floor tom low stays on Floor tom.");
+                .hasText("Accepted: the fill from Floor tom high to Floor tom low stays on Floor tom.");
         assertThat(loss(page, "The fill from Floor tom high")).hasCount(0);
         page.getByText("Accepted: 1").click();
         button(page, "No longer accept that The fill from Floor tom high to Floor tom low stays on Floor tom")
                 .click();
-        assertThat(message(page)).containsText("is not accepted any more");
+        assertThat(message(page)).containsText("is no longer accepted");
         assertThat(loss(page, "The fill from Floor tom high")).isVisible();
     }
 
@@ -130,13 +132,13 @@ class CrosswalkJourneyTest {
         page.keyboard().press("1");
         assertThat(message(page)).containsText("goes to");
         page.keyboard().press("u");
-        assertThat(message(page)).containsText("Taken back");
+        assertThat(message(page)).containsText("Undone");
         for (int left = count; left > 0; left--) {
             assertThat(page.locator("[data-loss]")).hasCount(left);
             page.locator("[data-loss]").first().focus();
             page.keyboard().press("a");
         }
-        assertThat(page.locator(".losses-box")).containsText("Nothing that you have not accepted.");
+        assertThat(page.locator(".losses-box")).containsText("Nothing beyond what you accepted.");
     }
 
     @Test
@@ -185,14 +187,14 @@ class CrosswalkJourneyTest {
         assertThat(message(page)).hasText("Velocities 100 to 90 are no range; they go from 1 to 127, the lower first.");
         assertThat(message(page)).hasClass(Pattern.compile("refused"));
 
-        page.getByText("only to the first that takes it").click();
+        page.getByText("only to the first target in range").click();
         page.locator("#lay").click();
         assertThat(message(page)).containsText("or else Rim shot");
         assertThat(page.locator("[name=sends][value=first]")).isChecked();
-        button(page, "Take out Rim shot").click();
+        button(page, "Delete Rim shot").click();
         assertThat(page.locator("#lay")).isVisible();
         assertThat(page.locator(".curve")).hasCount(1);
-        button(page, "As proposed").click();
+        button(page, "Use the proposed route").click();
         assertThat(message(page)).hasText("Snare goes to Snare, as proposed.");
     }
 
@@ -210,11 +212,11 @@ class CrosswalkJourneyTest {
         assertThat(message(page)).containsText(" and Tambourine");
         assertThat(page.locator(".account")).containsText("+ 18");
         page.locator("#choice").selectOption("unchanged");
-        button(page, "Change the route").click();
+        page.locator("#change").click();
         assertThat(message(page)).hasText("Hat foot close passes unchanged.");
         assertThat(page.locator(".account")).containsText("passed unchanged on purpose");
-        page.getByText("Other ways, and what they cost").click();
-        assertThat(page.locator("#other-ways button").first()).containsText("in a thousand");
+        page.getByText("Other options and what they cost").click();
+        assertThat(page.locator("#other-ways button").first()).containsText("per 1,000");
         page.locator("#other-ways button").first().click();
         assertThat(message(page)).containsText("Hat foot close goes to");
     }
@@ -234,23 +236,23 @@ class CrosswalkJourneyTest {
         upload(page, address, "kept one", cue("Storm at Sea"));
         convert(page, source, "Biscuits");
         page.locator("#from-89").click();
-        page.locator("#choice").selectOption(new SelectOption().setLabel("Nothing: leave it silent"));
-        button(page, "Change the route").click();
+        page.locator("#choice").selectOption(new SelectOption().setLabel("Nowhere: leave it silent"));
+        page.locator("#change").click();
         assertThat(message(page)).hasText("China edge is left silent.");
         page.locator("#keeping summary").click();
         page.locator("#keep-name").fill("No chinas");
-        button(page, "Keep").click();
-        assertThat(message(page)).hasText("Kept as No chinas.");
-        assertThat(page.locator("#keeping")).containsText("Laid over No chinas");
+        button(page, "Save").click();
+        assertThat(message(page)).hasText("Saved as No chinas.");
+        assertThat(page.locator("#keeping")).containsText("Based on No chinas");
 
         upload(page, address, "kept two", cue("Harbour Overture"));
         convert(page, source, "Biscuits");
-        assertThat(page.locator("#keeping summary")).hasText("Laid over No chinas");
+        assertThat(page.locator("#keeping summary")).hasText("Based on No chinas");
         assertThat(page.locator("#from-89")).containsText("silent");
         page.locator("#keeping summary").click();
         page.locator("#kept").selectOption("");
-        button(page, "Lay over").click();
-        assertThat(message(page)).hasText("Laid over the proposal.");
+        page.locator("form:has(#kept) button").click();
+        assertThat(message(page)).hasText("Based on the proposed routes.");
         assertThat(page.locator("#from-89")).not().containsText("silent");
 
         String maps = Http.text(Http.get(address.url("/api/maps/" + target)));
@@ -258,38 +260,38 @@ class CrosswalkJourneyTest {
         assertThat(changed).isNotEqualTo(maps);
         put(address, "/api/maps/" + target + "?revision=1", changed);
         page.locator("#kept").selectOption("no-chinas");
-        button(page, "Lay over").click();
+        page.locator("form:has(#kept) button").click();
         assertThat(page.locator("#overtaken-title ~ ul")).containsText("Crash 2 edge went to crash 2, edge");
         link(page, "Open No chinas").click();
         assertThat(page.locator("#overtaken-title")).isVisible();
         assertThat(page.locator(".losses-box"))
                 .containsText(
-                        "Crash 2 edge went to crash 2, edge, where “Biscuits” has china 1, edge now; offered now: Crash 2 edge goes to");
+                        "Crash 2 edge went to crash 2, edge, where “Biscuits” has china 1, edge now; proposed now: Crash 2 edge goes to");
         Browser.assertAccessible(page);
-        button(page, "Take the routes offered now").click();
-        assertThat(page.locator("[role=status]")).hasText("The offered routes are taken.");
+        button(page, "Use the new proposals").click();
+        assertThat(page.locator("[role=status]")).hasText("The new proposals are in use.");
         assertThat(page.locator("#overtaken-title")).hasCount(0);
-        button(page, "Bring back revision 1").click();
+        button(page, "Restore revision 1").click();
         assertThat(page.locator("#overtaken-title")).isVisible();
 
         button(page, "Make a copy").click();
         assertThat(page.locator("h1")).hasText("No chinas, copy");
         Download download =
                 page.waitForDownload(() -> link(page, "Export as JSON").click());
-        button(page, "Keep the way back").click();
+        button(page, "Save the way back").click();
         assertThat(page.locator("h1")).hasText("No chinas, copy, back");
         link(page, "Crosswalks").click();
         Browser.assertAccessible(page);
         button(page, "Remove No chinas, copy").click();
         assertThat(page.locator("[role=status]")).containsText("Removed No chinas, copy");
         page.getByText("Removed crosswalks").click();
-        button(page, "Bring back No chinas, copy").click();
-        assertThat(page.locator("[role=status]")).hasText("Brought back No chinas, copy.");
+        button(page, "Restore No chinas, copy").click();
+        assertThat(page.locator("[role=status]")).hasText("Restored No chinas, copy.");
         page.setInputFiles(
                 "#crosswalk-file",
                 new FilePayload("kept.json", "application/json", Files.readAllBytes(download.path())));
-        button(page, "Bring it in").click();
-        assertThat(page.locator("[role=status]")).hasText("Brought in No chinas, copy.");
+        button(page, "Import").click();
+        assertThat(page.locator("[role=status]")).hasText("Imported No chinas, copy.");
         assertThat(page.locator("h1")).hasText("No chinas, copy");
     }
 
@@ -307,7 +309,7 @@ class CrosswalkJourneyTest {
         page.setInputFiles(
                 "#crosswalk-file",
                 new FilePayload("letter.json", "application/json", "Dear puppets".getBytes(StandardCharsets.UTF_8)));
-        button(page, "Bring it in").click();
+        button(page, "Import").click();
         assertThat(page.locator("[role=alert]")).containsText("JSON");
     }
 
@@ -317,20 +319,20 @@ class CrosswalkJourneyTest {
         open(page, address, "taught", "Harbour Overture");
         page.locator("#from-81").click();
         page.locator("#choice").selectOption(new SelectOption().setValue("61"));
-        button(page, "Change the route").click();
+        page.locator("#change").click();
         assertThat(message(page)).hasText("Ride bow goes to Ride bell.");
         Download taught =
-                page.waitForDownload(() -> link(page, "Download the part").click());
+                page.waitForDownload(() -> link(page, "Download MIDI file").click());
         button(page, "Undo").click();
-        assertThat(message(page)).containsText("Taken back");
+        assertThat(message(page)).containsText("Undone");
         page.locator("#keeping summary").click();
         page.setInputFiles("#example", new FilePayload("example.mid", "audio/midi", Files.readAllBytes(taught.path())));
         button(page, "Learn").click();
         assertThat(message(page))
-                .containsText(Pattern.compile("^Learnt 15 routes from example.mid, over \\d+ moments"));
+                .containsText(Pattern.compile("^Learned 15 routes from example.mid, over \\d+ moments"));
         assertThat(page.locator(".opened-route .reason")).containsText("Ride bell");
         Download again =
-                page.waitForDownload(() -> link(page, "Download the part").click());
+                page.waitForDownload(() -> link(page, "Download MIDI file").click());
         assertThat(Files.readAllBytes(again.path())).isEqualTo(Files.readAllBytes(taught.path()));
         page.locator("#keeping summary").waitFor();
         page.setInputFiles(
@@ -348,7 +350,7 @@ class CrosswalkJourneyTest {
         assertThat(page.locator(".layouts h2").first()).hasText("Candle Brushes");
         assertThat(page.locator(".layouts li").first()).containsText("it has all");
         Browser.assertAccessible(page);
-        button(page, "It was written for Candle Brushes").click();
+        button(page, "Set as written for Candle Brushes").click();
         assertThat(page.locator("h1")).hasText("stray waltz");
         assertThat(page.locator("#map")).hasValue("candle-brushes");
     }
@@ -375,23 +377,18 @@ class CrosswalkJourneyTest {
         Path archive = Files.write(folder.resolve("Lantern loops.zip"), Zips.of(files));
         choosePair(page, address);
         page.setInputFiles("#batch-files", archive);
-        button(page, "Convert them").click();
+        page.locator("#batch-send").click();
         page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}$"));
         assertThat(page.locator("h1")).hasText("Lantern loops");
-        List<String> seen = new ArrayList<>();
-        while (page.locator("[data-download]").count() == 0) {
-            seen.add(page.locator("#progress [role=status] strong").innerText());
-            page.waitForTimeout(200);
-        }
-        assertThat(seen.stream().distinct().count())
-                .as("the bar moves: %s", seen)
-                .isGreaterThan(1);
+        Locator done = page.locator("#progress [role=status] strong");
+        assertThat(done).not().hasText(done.innerText());
+        assertThat(page.locator("[data-download]")).isVisible(new IsVisibleOptions().setTimeout(60_000));
         assertThat(page.locator("#progress")).containsText("2001 of 2001 files · 2000 converted · 1 untouched");
         assertThat(page.locator("#problems-title ~ table")).containsText("is named as a MIDI file and is none");
         assertThat(page.locator(".account")).containsText("Closing hits");
         Browser.assertAccessible(page);
         Download download =
-                page.waitForDownload(() -> link(page, "Download the result").click());
+                page.waitForDownload(() -> link(page, "Download result").click());
         assertThat(download.suggestedFilename()).isEqualTo("Lantern loops.zip");
         Map<String, byte[]> result = Zips.read(Files.readAllBytes(download.path()));
         assertThat(result).hasSize(2_004);
@@ -415,17 +412,17 @@ class CrosswalkJourneyTest {
         Page page = window.page();
         choosePair(page, address);
         page.setInputFiles("#batch-folder", folderOfFills(230));
-        button(page, "Convert them").click();
+        page.locator("#batch-send").click();
         page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}$"));
         assertThat(page.locator("h1")).hasText("Fair");
         assertThat(page.locator("#progress")).containsText("231 of 231 files · 230 converted · 1 untouched");
         Download download =
-                page.waitForDownload(() -> link(page, "Download the result").click());
+                page.waitForDownload(() -> link(page, "Download result").click());
         Map<String, byte[]> result = Zips.read(Files.readAllBytes(download.path()));
         assertThat(result.keySet())
                 .contains("Fair/fills/fill 229.mid", "Fair/notes.txt", "Jolly Ledger/statements.csv");
-        page.getByText("Remove this batch").click();
-        button(page, "Remove its files for good").click();
+        page.getByText("Delete this batch").click();
+        button(page, "Delete for good").click();
         assertThat(page.locator("[role=status]").first()).hasText("Removed Fair with its files.");
     }
 
@@ -444,12 +441,12 @@ class CrosswalkJourneyTest {
         Page page = window.page();
         choosePair(page, address);
         page.setInputFiles("#batch-folder", folderOfFills(3));
-        button(page, "Convert them").click();
+        page.locator("#batch-send").click();
         page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}$"));
         button(page, "Stop").click();
         assertThat(Http.postJson(address.url(first + "/stop"), "").statusCode()).isEqualTo(200);
         assertThat(page.locator("#progress")).containsText("It was stopped.");
-        assertThat(link(page, "Download the result")).isVisible();
+        assertThat(link(page, "Download result")).isVisible();
     }
 
     @Test
@@ -457,7 +454,7 @@ class CrosswalkJourneyTest {
         Page page = window.page();
         page.navigate(address.url("/batches"));
         page.waitForLoadState();
-        button(page, "Convert them").click();
+        page.locator("#batch-send").click();
         assertThat(page.locator("#batch-refusal"))
                 .hasText("No file was chosen; choose a zip, a folder, or some MIDI files.");
         if (page.locator("#batch-crosswalk").count() == 1) {
@@ -465,7 +462,7 @@ class CrosswalkJourneyTest {
         }
         page.setInputFiles(
                 "#batch-files", new FilePayload("a.mid", "audio/midi", "nothing".getBytes(StandardCharsets.UTF_8)));
-        button(page, "Convert them").click();
+        page.locator("#batch-send").click();
         assertThat(page.locator("#batch-refusal")).containsText("Choose a kept crosswalk, or the map");
     }
 
@@ -477,16 +474,16 @@ class CrosswalkJourneyTest {
         page.locator("#to").selectOption(new SelectOption().setLabel("Otterbrook E7"));
         button(page, "Convert").click();
         page.locator("[data-accept]").first().click();
-        assertThat(message(page)).containsText("Accepted that");
+        assertThat(message(page)).containsText("Accepted: ");
         choosePair(page, address);
         Path archive = Files.write(folder.resolve("one.zip"), Zips.of(Map.of("a.mid", cue("Storm at Sea"))));
         page.setInputFiles("#batch-files", archive);
-        button(page, "Convert them").click();
+        page.locator("#batch-send").click();
         page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}$"));
-        for (int tries = 0; tries < 50 && page.locator("[data-download]").count() == 0; tries++) {
-            page.waitForTimeout(200);
+        await().until(() -> {
             page.reload();
-        }
+            return page.locator("[data-download]").count() > 0;
+        });
         assertThat(page.locator("#progress")).containsText("1 of 1 files");
     }
 }

@@ -1,16 +1,19 @@
 package org.jollyledger.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
@@ -23,6 +26,7 @@ import tools.jackson.databind.JsonNode;
 /** The application as a process of its own, which can be killed. */
 class DurabilityTest {
     private static final int START_SECONDS = 90;
+    private static final int MAPS_BEFORE_THE_KILL = 40;
 
     private record Started(Process process, String url, Path log) {}
 
@@ -45,14 +49,10 @@ class DurabilityTest {
     }
 
     private static void awaitReady(Started started) throws Exception {
-        long deadline = System.nanoTime() + TimeUnit.SECONDS.toNanos(START_SECONDS);
-        while (!Files.readString(started.log).contains("Jolly Ledger is ready at " + started.url)) {
-            assertThat(started.process.isAlive())
-                    .as(Files.readString(started.log))
-                    .isTrue();
-            assertThat(System.nanoTime()).as(Files.readString(started.log)).isLessThan(deadline);
-            Thread.sleep(100);
-        }
+        await().atMost(Duration.ofSeconds(START_SECONDS))
+                .failFast("it has ended", () -> !started.process.isAlive())
+                .untilAsserted(() ->
+                        assertThat(Files.readString(started.log)).contains("Jolly Ledger is ready at " + started.url));
     }
 
     private static String document(int number) {
@@ -74,9 +74,10 @@ class DurabilityTest {
             assertThat(edited.statusCode()).isEqualTo(200);
         }
         List<String> acknowledged = new ArrayList<>();
+        CountDownLatch enough = new CountDownLatch(MAPS_BEFORE_THE_KILL);
         Thread killer = new Thread(() -> {
             try {
-                Thread.sleep(1500);
+                enough.await();
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
             }
@@ -88,13 +89,14 @@ class DurabilityTest {
                 HttpResponse<byte[]> response = Http.postJson(first.url + "/api/maps", document(number));
                 assertThat(response.statusCode()).isEqualTo(201);
                 acknowledged.add(response.headers().firstValue("Location").orElseThrow());
+                enough.countDown();
             }
         } catch (IOException killed) {
             // The application is gone in the middle of a save, as intended.
             killer.join();
         }
         first.process.waitFor();
-        assertThat(acknowledged).hasSizeGreaterThan(5);
+        assertThat(acknowledged).hasSizeGreaterThanOrEqualTo(MAPS_BEFORE_THE_KILL);
 
         Started second = start(folder, "--jolly-ledger.demo=false");
         try {
@@ -140,11 +142,8 @@ class DurabilityTest {
             assertThat(Http.get(second.url + batch + "/result").statusCode()).isEqualTo(404);
             assertThat(Http.postJson(second.url + batch + "/begin", "").statusCode())
                     .isEqualTo(200);
-            long deadline = System.nanoTime() + TimeUnit.SECONDS.toNanos(START_SECONDS);
-            while (!state(second, batch).equals("done")) {
-                assertThat(System.nanoTime()).isLessThan(deadline);
-                Thread.sleep(100);
-            }
+            await().atMost(Duration.ofSeconds(START_SECONDS))
+                    .until(() -> state(second, batch).equals("done"));
             assertThat(Zips.read(Http.get(second.url + batch + "/result").body()))
                     .hasSize(4_003);
         } finally {

@@ -96,7 +96,7 @@ class MapApiTest {
                 NoteMapJson.write(first.withLines(first.lines().subList(0, 40))));
         JsonNode revisions = Http.json(Http.get(address.url(location + "/revisions")));
         assertThat(revisions.get(0).at("/number").asInt()).isEqualTo(2);
-        assertThat(revisions.get(1).at("/summary").asString()).isEqualTo("Received as a document");
+        assertThat(revisions.get(1).at("/summary").asString()).isEqualTo("Saved through the API");
         assertThat(NoteMapJson.read(Http.text(Http.get(address.url(location + "/revisions/1")))))
                 .isEqualTo(first);
         String slug = location.substring(location.lastIndexOf('/') + 1);

@@ -81,7 +81,7 @@ class MapJourneyTest {
         page.locator("#text").fill(Files.readString(LISTS.resolve(file)));
         assertThat(page.locator(".reading-head strong")).hasText(lines + " lines");
         page.locator("[data-keep]").press("Enter");
-        assertThat(message(page)).hasText("A new map of " + lines + " lines.");
+        assertThat(message(page)).hasText("New map of " + lines + " lines.");
         assertThat(page.locator("tr[data-at]")).hasCount(lines);
     }
 
@@ -162,7 +162,7 @@ class MapJourneyTest {
         page.locator("#text").fill(list.toString());
         assertThat(page.locator(".reading-head strong")).hasText("300 lines");
         page.locator("[data-keep]").click();
-        assertThat(message(page)).hasText("A new map of 300 lines.");
+        assertThat(message(page)).hasText("New map of 300 lines.");
         page.navigate(address.url("/new-map"));
         page.locator("#text")
                 .evaluate("field => { field.value = '36 Kick\\n'.repeat(60000);"
@@ -183,7 +183,7 @@ class MapJourneyTest {
         page.keyboard().insertText(Files.readString(LISTS.resolve("4-dotted-leaders.txt")));
         assertThat(page.locator(".reading-head strong")).hasText("90 lines");
         page.locator("[data-keep]").press("Enter");
-        assertThat(message(page)).hasText("A new map of 90 lines.");
+        assertThat(message(page)).hasText("New map of 90 lines.");
         page.locator("#pick-0").focus();
         page.keyboard().press("Enter");
         page.keyboard().type("Hat tip, corrected");
@@ -203,7 +203,7 @@ class MapJourneyTest {
         page.navigate(address.url("/comparison?a=" + here.substring(here.lastIndexOf('/') + 1) + "&b=keys-again"));
         assertThat(page.locator(".heading")).containsText("1 property");
         assertThat(page.locator(".compare-facts li")).hasCount(1);
-        assertThat(page.locator(".empty")).hasText("Line for line the same.");
+        assertThat(page.locator(".empty")).hasText("No differences, line by line.");
     }
 
     @Test
@@ -236,16 +236,16 @@ class MapJourneyTest {
         assertThat(page.locator("#sound-0")).hasValue("kick 2, muted");
         page.locator("#sound-0").fill("zither");
         page.locator("#sound-0").press("Tab");
-        assertThat(message(page)).containsText("No sound is known as \"zither\"");
+        assertThat(message(page)).containsText("There is no sound called \"zither\"");
         assertThat(page.locator("#sound-0")).hasValue("kick 2, muted");
         page.locator("#pick-0").focus();
         page.keyboard().press("u");
-        assertThat(message(page)).containsText("Taken back: “Kick” stands for kick 2, muted");
+        assertThat(message(page)).containsText("Undone: “Kick” stands for kick 2, muted");
         page.reload();
         page.keyboard().press("u");
-        assertThat(message(page)).containsText("Taken back: Moved “Crash left” up");
+        assertThat(message(page)).containsText("Undone: Moved “Crash left” up");
         page.keyboard().press("r");
-        assertThat(message(page)).containsText("Done again: Moved “Crash left” up");
+        assertThat(message(page)).containsText("Redone: Moved “Crash left” up");
         page.locator("#pick-0").focus();
         page.keyboard().press("n");
         assertThat(page.locator("#name-1")).isFocused();
@@ -262,7 +262,7 @@ class MapJourneyTest {
         page.keyboard().press("Delete");
         assertThat(page.locator("tr[data-at]")).hasCount(4);
         page.navigate(address.url(location + "/history"));
-        assertThat(page.locator(".history")).containsText("Took out “Cowbell”");
+        assertThat(page.locator(".history")).containsText("Deleted “Cowbell”");
     }
 
     @Test
@@ -281,8 +281,8 @@ class MapJourneyTest {
         assertThat(page.locator("#note-1")).hasValue("35 · B0");
         page.locator("#note-3").fill("35");
         page.locator("#note-3").press("Tab");
-        button(page, "Layer both on purpose").click();
-        assertThat(page.locator(".editor-state")).containsText("1 note taken twice");
+        button(page, "Layer both").click();
+        assertThat(page.locator(".editor-state")).containsText("1 note used twice");
         assertThat(page.locator("path.doubled")).hasCount(1);
     }
 
@@ -292,7 +292,7 @@ class MapJourneyTest {
         open(page, address, "By mouse");
         page.locator("#pick-0").check();
         page.locator("#pick-1").check();
-        assertThat(page.locator("[data-chosen]")).hasText("2 chosen:");
+        assertThat(page.locator("[data-chosen]")).hasText("2 selected:");
         button(page, "+oct").click();
         assertThat(message(page)).hasText("Moved 2 lines 1 octave up.");
         assertThat(page.locator("#note-0")).hasValue("48 · C2");
@@ -301,10 +301,10 @@ class MapJourneyTest {
         assertThat(page.locator("#sound-1")).hasValue(Pattern.compile("tom .*"));
         button(page, "Clear notes").click();
         assertThat(page.locator(".editor-state")).containsText("2 without a note");
-        button(page, "Take out").click();
+        button(page, "Delete").click();
         assertThat(page.locator("tr[data-at]")).hasCount(2);
         page.locator("[data-pick=sort]").selectOption("name");
-        assertThat(message(page)).containsText("Put the lines in order by name");
+        assertThat(message(page)).containsText("Sorted the lines by name");
         page.locator("#pick-0").check();
         button(page, "Free notes near").click();
         assertThat(page.locator("[data-choices]")).containsText("Free notes near “Crash”:");
@@ -363,7 +363,7 @@ class MapJourneyTest {
         assertThat(page.locator(".fill-current")).containsText("Line 3 of 4");
         page.locator("[data-key='100']").click();
         assertThat(message(page)).hasText("“Hat closed” is on 100 · E6.");
-        button(page, "Step back").click();
+        button(page, "Back").click();
         assertThat(page.locator(".fill-current")).containsText("Hat closed");
         button(page, "Clear this one").click();
         assertThat(page.locator(".fill-current")).containsText("no note yet");
@@ -372,8 +372,8 @@ class MapJourneyTest {
         page.locator("[data-counter]").fill("1");
         page.locator("[data-counter]").press("Tab");
         assertThat(page.locator(".fill-current")).containsText("Kick");
-        button(page, "Put back what was there").click();
-        assertThat(message(page)).hasText("What was there before filling is back.");
+        button(page, "Discard changes").click();
+        assertThat(message(page)).hasText("Restored what was there before filling.");
         assertThat(page.locator("#note-2")).hasValue("42 · F#1");
         page.locator("#pick-1").check();
         page.locator("#pick-3").check();
@@ -385,7 +385,7 @@ class MapJourneyTest {
         page.setInputFiles("[data-fill-file] input[type=file]", new FilePayload("x.mid", "audio/midi", cue));
         button(page, "Fill from the file").click();
         assertThat(message(page)).containsText("4 lines filled");
-        button(page, "Stop and keep").click();
+        button(page, "Stop and save").click();
         assertThat(page).hasURL(Pattern.compile(location + "$"));
     }
 
@@ -415,18 +415,18 @@ class MapJourneyTest {
         page.navigate(address.url(location));
         link(page, "Join lines of another map").click();
         page.locator("select[name=from]").selectOption("quayside-oak");
-        button(page, "Show its lines").click();
+        button(page, "Show lines").click();
         page.getByLabel("Join Ride bow", new Page.GetByLabelOptions().setExact(true))
                 .check();
         page.getByLabel("Join Ride bell", new Page.GetByLabelOptions().setExact(true))
                 .check();
         page.locator("input[name=label]").fill("ride copy");
-        button(page, "Join the chosen lines").click();
+        button(page, "Join the selected lines").click();
         assertThat(page.locator(".set-up"))
                 .containsText("Open another instance of Quayside Oak, and call it ride copy.");
         assertThat(page.locator(".set-up li").nth(2))
                 .hasText(Pattern.compile("Move “Ride bow” from 81 · A4 to \\d+ · .*\\."));
-        link(page, "Go on with Joiner").click();
+        link(page, "Continue with Joiner").click();
         assertThat(page.locator("tr[data-at]")).hasCount(6);
         assertThat(page.locator("[data-field=name][value='Ride bow (ride copy)']"))
                 .hasCount(1);
@@ -464,7 +464,7 @@ class MapJourneyTest {
         page.locator("#note-0").press("Tab");
         assertThat(message(page)).containsText("is on 35");
         link(page, "History").click();
-        button(page, "Compare the two that are marked").click();
+        button(page, "Compare selected").click();
         assertThat(page.locator(".heading")).containsText("1 moved");
         assertThat(page.locator(".compared tbody tr")).hasCount(1);
         assertThat(page.locator(".compared")).containsText("36 · C1");
@@ -474,8 +474,8 @@ class MapJourneyTest {
         button(page, "Compare").click();
         assertThat(page.locator(".heading")).containsText("added");
         page.navigate(address.url(location + "/history"));
-        button(page, "Bring back revision 1").click();
-        assertThat(message(page)).containsText("Brought back revision 1.");
+        button(page, "Restore revision 1").click();
+        assertThat(message(page)).containsText("Revision 1 restored.");
         assertThat(page.locator("#note-0")).hasValue("36 · C1");
     }
 
@@ -488,15 +488,15 @@ class MapJourneyTest {
         page.locator("#name-0").fill("Mine");
         page.locator("#name-0").press("Tab");
         assertThat(message(page)).containsText("is now “Mine”");
-        link(page, "see what differs").click();
+        link(page, "see the differences").click();
         assertThat(page.locator(".heading")).containsText("1 renamed");
         page.goBack();
         button(page, "Remove from the ledger").click();
-        assertThat(page.locator("form.message")).containsText("“General MIDI 1, copy” is out of the ledger.");
+        assertThat(page.locator("form.message")).containsText("“General MIDI 1, copy” was removed.");
         assertThat(link(page, "General MIDI 1, copy")).hasCount(0);
         link(page, "Removed maps").click();
-        button(page, "Bring back General MIDI 1, copy").click();
-        assertThat(message(page)).containsText("is back in the ledger");
+        button(page, "Restore General MIDI 1, copy").click();
+        assertThat(message(page)).containsText("Restored “General MIDI 1, copy”.");
         button(page, "Remove from the ledger").click();
         button(page, "Undo").click();
         assertThat(page.locator("#name-0")).hasValue("Mine");
@@ -507,18 +507,18 @@ class MapJourneyTest {
         Page page = window.page();
         String location = open(page, address, "Archived");
         page.navigate(address.url("/?q=Archived"));
-        page.getByLabel("Put Archived into an archive").check();
-        Download download = page.waitForDownload(() ->
-                button(page, "Download the marked maps, or all, as an archive").click());
+        page.getByLabel("Select Archived").check();
+        Download download = page.waitForDownload(
+                () -> button(page, "Download selected maps (or all) as a zip").click());
         assertThat(download.suggestedFilename()).isEqualTo("note-maps.zip");
         page.navigate(address.url("/new-map"));
         page.setInputFiles(
                 "#file", new FilePayload("mine.zip", "application/zip", Files.readAllBytes(download.path())));
         assertThat(page.locator("tbody tr")).hasCount(1);
-        assertThat(page.locator("tbody tr")).containsText("A map of this name is here already.");
+        assertThat(page.locator("tbody tr")).containsText("There is already a map with this name.");
         page.locator("select[name=choice]").selectOption("REPLACE");
-        button(page, "Bring them in").click();
-        assertThat(message(page)).containsText("0 maps added, 1 map has a next revision.");
+        button(page, "Import").click();
+        assertThat(message(page)).containsText("0 maps added, 1 map replaced.");
         page.navigate(address.url(location + "/history"));
         assertThat(page.locator("h1")).hasText("History");
     }
@@ -608,7 +608,7 @@ class MapJourneyTest {
         page.navigate(address.url("/new-map"));
         page.locator("#name").fill("Without scripts");
         page.locator("#text").fill("36 Kick\n38 Snare");
-        button(page, "Read the list").click();
+        button(page, "Read list").click();
         assertThat(page.locator("#reading")).containsText("2 lines");
         page.locator("[data-keep]").click();
         assertThat(page.locator("tr[data-at]")).hasCount(2);

@@ -108,13 +108,13 @@ class PartApiTest {
     @CsvSource(
             delimiter = ';',
             value = {
-                "{\"what\": \"remove\", \"hits\": \"0\"}; 400; lacks \"base\"",
-                "{\"base\": 1, \"hits\": \"0\"}; 400; lacks \"what\"",
+                "{\"what\": \"remove\", \"hits\": \"0\"}; 400; The field \"base\" is missing",
+                "{\"base\": 1, \"hits\": \"0\"}; 400; The field \"what\" is missing",
                 "{\"base\": 7, \"what\": \"remove\", \"hits\": \"0\"}; 409; changed elsewhere",
                 "{\"base\": 1, \"what\": \"sing\", \"hits\": \"0\"}; 422; no change \"sing\"",
                 "{\"base\": 1, \"what\": \"remove\", \"hits\": \"9999\"}; 422; names no hits of this part",
                 "{\"base\": 1, \"what\": \"remove\", \"hits\": \"3-1\"}; 422; names no hits of this part",
-                "{\"base\": 1, \"what\": \"remove\", \"hits\": \"\"}; 422; No hits are chosen",
+                "{\"base\": 1, \"what\": \"remove\", \"hits\": \"\"}; 422; No hits are selected",
                 "{\"base\": 1, \"what\": \"remove\", \"where\": {\"softest\": 90, \"loudest\": 3}}; 422; the lower first",
                 "{\"base\": 1, \"what\": \"velocity\", \"velocity\": 0, \"hits\": \"0\"}; 422; 1 to 127, not 0",
                 "{\"base\": 1, \"what\": \"line\", \"note\": 128, \"hits\": \"0\"}; 422; notes are 0 to 127",

@@ -50,10 +50,10 @@ class SheetJourneyTest {
                 small.firstLines().stream().map(line -> line.note().number()).collect(Collectors.toSet());
         String path = upload(address, "storm by keys", cue("Storm at Sea"), "tin-parade");
         page.navigate(address.url(path.replaceFirst("\\?.*", "/layouts")));
-        page.getByLabel("It was written for Quayside Oak").press("Enter");
+        page.getByLabel("Set as written for Quayside Oak").press("Enter");
         page.waitForSelector("#part-desk[data-ready=true]");
         open(page, address, path);
-        assertThat(part(page, "silent-count")).containsText("play nothing on this map");
+        assertThat(part(page, "silent-count")).containsText("silent on this map");
         page.keyboard().press("Space");
         assertThat(page.locator("#part-desk")).hasAttribute("data-last-stroke", Pattern.compile("0 \\d+ silent"));
         page.keyboard().press("Space");
@@ -119,9 +119,9 @@ class SheetJourneyTest {
         assertThat(part(page, "hit-name")).not().hasText(row);
         page.keyboard().press("ArrowUp");
         page.keyboard().press("Shift+ArrowRight");
-        assertThat(part(page, "chosen")).hasText("2 hits are chosen.");
+        assertThat(part(page, "chosen")).hasText("2 hits selected.");
         page.keyboard().press("Escape");
-        assertThat(part(page, "chosen")).hasText("No hit is chosen.");
+        assertThat(part(page, "chosen")).hasText("No hits selected.");
     }
 
     @Test
@@ -130,7 +130,7 @@ class SheetJourneyTest {
         String path = upload(address, "hands on", cue("The Tightrope"), "quayside-oak");
         open(page, address, path);
         hits(page).first().click();
-        assertThat(part(page, "chosen")).hasText("1 hit is chosen.");
+        assertThat(part(page, "chosen")).hasText("1 hit selected.");
         page.keyboard().press("+");
         assertThat(message(page)).containsText("louder by 5");
         page.keyboard().press("Alt+ArrowDown");
@@ -138,13 +138,13 @@ class SheetJourneyTest {
         page.keyboard().press("Alt+ArrowRight");
         assertThat(message(page)).containsText("120 ticks later");
         page.keyboard().press("a");
-        assertThat(message(page)).containsText("Put in");
+        assertThat(message(page)).containsText("Added");
         page.keyboard().press("Delete");
-        assertThat(message(page)).containsText("taken out");
+        assertThat(message(page)).containsText("deleted");
         page.keyboard().press("u");
-        assertThat(message(page)).containsText("Taken back:");
+        assertThat(message(page)).containsText("Undone:");
         page.keyboard().press("r");
-        assertThat(message(page)).containsText("Done again:");
+        assertThat(message(page)).containsText("Redone:");
         page.reload();
         page.waitForSelector("#part-desk[data-ready=true]");
         for (int step = 0; step < 5; step++) {
@@ -166,17 +166,17 @@ class SheetJourneyTest {
         page.mouse().down();
         page.mouse().move(staff.x + staff.width / 2, staff.y + staff.height - 3);
         page.mouse().up();
-        assertThat(part(page, "chosen")).containsText(Pattern.compile("\\d+ hits chosen\\."));
-        hits(page).last().click();
-        button(page, "The whole row").click();
-        assertThat(part(page, "chosen")).containsText(Pattern.compile("\\d+ hits of .* chosen\\."));
+        assertThat(part(page, "chosen")).containsText(Pattern.compile("\\d+ hits selected\\."));
+        hits(page).nth(5).click();
+        button(page, "Whole row").click();
+        assertThat(part(page, "chosen")).containsText(Pattern.compile("\\d+ hits of .* selected\\."));
         Locator describe = part(page, "describe");
         describe.locator("[name=note]").selectOption("28");
         describe.locator("[name=loudest]").fill("40");
         describe.locator("[name=firstBar]").fill("3");
         describe.locator("[name=lastBar]").fill("4");
-        button(page, "Choose them").click();
-        assertThat(message(page)).containsText(Pattern.compile("\\d+ hits of Snare chosen\\."));
+        button(page, "Select").click();
+        assertThat(message(page)).containsText(Pattern.compile("\\d+ hits of Snare selected\\."));
         part(page, "percent").locator("input").fill("50");
         button(page, "Scale").click();
         assertThat(message(page)).containsText("scaled to 50 % of their velocity");
@@ -227,7 +227,7 @@ class SheetJourneyTest {
         hits(page).first().click();
         part(page, "line").fill("no such line");
         button(page, "Move").click();
-        assertThat(message(page)).containsText("“no such line” is no line of this map");
+        assertThat(message(page)).containsText("“no such line” does not match one line of this map");
         part(page, "velocity").fill("900");
         part(page, "velocity").blur();
         assertThat(message(page)).containsText("A velocity is 1 to 127, not 900.");
@@ -249,17 +249,17 @@ class SheetJourneyTest {
     void aPartIsRenamedAndCopiedAsItIsNow(Address address, Window window) throws Exception {
         Page page = window.page();
         open(page, address, upload(address, "to be named", cue("The Tightrope"), "quayside-oak"));
-        page.getByText("Name and copy").click();
+        page.getByText("Rename or copy").click();
         page.locator("#title").fill("Act 1/2, the rope");
         button(page, "Rename").click();
         assertThat(page.locator("h1")).hasText("Act 1/2, the rope");
         page.waitForSelector("#part-desk[data-ready=true]");
         hits(page).first().click();
         page.keyboard().press("Delete");
-        assertThat(message(page)).containsText("taken out");
-        page.getByText("Name and copy").click();
-        button(page, "Make a copy as it is now").click();
-        assertThat(message(page)).hasText("This is a copy of Act 1/2, the rope, as it is now.");
+        assertThat(message(page)).containsText("deleted");
+        page.getByText("Rename or copy").click();
+        button(page, "Make a copy").click();
+        assertThat(message(page)).hasText("Copy of Act 1/2, the rope, as it is now.");
         page.waitForSelector("#part-desk[data-ready=true]");
         assertThat(downloaded(page).hitCount()).isEqualTo(157);
         assertThat(part(page, "undo")).isDisabled();
@@ -274,18 +274,18 @@ class SheetJourneyTest {
         page.keyboard().press("+");
         assertThat(message(page)).containsText("louder");
         page.keyboard().press("Delete");
-        assertThat(message(page)).containsText("taken out");
+        assertThat(message(page)).containsText("deleted");
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("History"))
                 .click();
         assertThat(page.locator("tbody tr")).hasCount(3);
         Browser.assertAccessible(page);
-        button(page, "Compare the two that are marked").click();
+        button(page, "Compare selected").click();
         assertThat(page.locator("main")).containsText("157 hits are the same; 1 differ.");
-        assertThat(page.locator("tbody")).containsText("taken out");
+        assertThat(page.locator("tbody")).containsText("deleted");
         Browser.assertAccessible(page);
         page.goBack();
-        button(page, "Bring back version 1").click();
-        assertThat(message(page)).containsText("Brought back version 1.");
+        button(page, "Restore revision 1").click();
+        assertThat(message(page)).containsText("Revision 1 restored.");
         page.waitForSelector("#part-desk[data-ready=true]");
         assertThat(downloaded(page).file().toBytes()).isEqualTo(cue("The Tightrope"));
     }
@@ -388,7 +388,7 @@ class SheetJourneyTest {
                 page.keyboard().press(key);
             }
             part(page, "staff").dblclick(new Locator.DblclickOptions().setPosition(60, 16));
-            assertThat(message(page)).containsText(Pattern.compile("^Put in "));
+            assertThat(message(page)).containsText(Pattern.compile("^Added "));
             page.keyboard().press("Space");
             assertThat(page.locator("#part-desk")).hasAttribute("data-last-stroke", SOUNDS);
             page.keyboard().press("Space");
@@ -437,29 +437,29 @@ class SheetJourneyTest {
         page.locator("tbody input[type=checkbox]").first().check();
         page.locator("tbody input[type=checkbox]").last().check();
         page.locator("input[name=label]").fill("act one");
-        button(page, "Put it on").click();
+        button(page, "Add").click();
         assertThat(message(page)).hasText("2 parts labelled “act one”.");
         page.navigate(address.url("/parts?label=act%20one"));
         assertThat(page.locator("tbody tr")).hasCount(2);
         Browser.assertAccessible(page);
-        page.getByLabel("Mark wren one").check();
-        button(page, "Put away").click();
-        assertThat(message(page)).hasText("One part put away.");
+        page.getByLabel("Select wren one").check();
+        button(page, "Remove").click();
+        assertThat(message(page)).hasText("One part removed.");
         page.navigate(address.url("/parts?label=act%20one"));
         assertThat(page.locator("tbody tr")).hasCount(1);
         page.navigate(address.url("/removed-parts"));
         Browser.assertAccessible(page);
-        button(page, "Bring back wren one").click();
-        assertThat(message(page)).hasText("One part back in the list.");
+        button(page, "Restore wren one").click();
+        assertThat(message(page)).hasText("One part restored.");
         page.navigate(address.url("/parts?q=act+one"));
         assertThat(page.locator("tbody tr")).hasCount(2);
-        page.getByLabel("Mark wren two").check();
+        page.getByLabel("Select wren two").check();
         page.locator("select[name=map]").selectOption("otterbrook-e7");
-        button(page, "Say so").click();
+        button(page, "Set").click();
         assertThat(message(page)).hasText("One part written for Otterbrook E7.");
         page.navigate(address.url("/parts"));
-        button(page, "Put it on").click();
-        assertThat(page.locator("main")).containsText("No part is marked");
+        button(page, "Add").click();
+        assertThat(page.locator("main")).containsText("No parts are selected");
     }
 
     @Test
@@ -467,11 +467,16 @@ class SheetJourneyTest {
     void withScriptsOffTheSheetAndItsTableAreThere(Address address, Window window) {
         Page page = window.page();
         page.navigate(address.url("/parts/storm-at-sea?map=quayside-oak"));
-        assertThat(page.locator("noscript .sheet svg").first()).isVisible();
-        assertThat(page.locator("noscript tbody tr")).not().hasCount(0);
-        page.locator("noscript a", new Page.LocatorOptions().setHasText("Later bars"))
-                .click();
-        assertThat(page.locator("noscript caption")).containsText("Bars 9 to 16 of 32");
+        assertThat(page).hasURL(Pattern.compile("/parts/storm-at-sea/plain\\?map=quayside-oak$"));
+        assertThat(page.locator(".sheet svg").first()).isVisible();
+        assertThat(page.locator("tbody tr")).not().hasCount(0);
+        page.locator("a", new Page.LocatorOptions().setHasText("Later bars")).click();
+        assertThat(page.locator("caption")).containsText("Bars 9 to 16 of 32");
+        Browser.assertFits(page);
+        page.locator("#map").selectOption("tin-parade");
+        button(page, "Show").click();
+        assertThat(page.locator(".unlisted")).not().hasCount(0);
+        assertThat(page.locator(".part-ways")).containsText("MIDI file");
     }
 
     @Test
@@ -495,7 +500,7 @@ class SheetJourneyTest {
             page.setViewportSize(width, 800);
             Browser.assertAccessible(page);
         }
-        page.getByText("The same as a table").click();
+        page.getByText("Show as a table").click();
         assertThat(part(page, "table-body").locator("tbody tr")).not().hasCount(0);
         Browser.assertAccessible(page);
     }

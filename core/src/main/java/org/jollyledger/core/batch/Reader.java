@@ -20,7 +20,7 @@ import java.util.concurrent.Semaphore;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
-import org.jollyledger.core.exchange.StatementJson;
+import org.jollyledger.core.exchange.StatementDocument;
 import org.jollyledger.core.exchange.StatementRows;
 import org.jollyledger.core.midi.Damage;
 import org.jollyledger.core.midi.MidiFile;
@@ -39,6 +39,9 @@ final class Reader implements Runnable {
     private static final int MOST_WAITING_BYTES = 4 << 20;
     private static final byte[] SMF = "MThd".getBytes(StandardCharsets.US_ASCII);
     private static final byte[] RIFF = "RIFF".getBytes(StandardCharsets.US_ASCII);
+    /** Of very many hits lost alike only the first places are told; the counts tell all. */
+    private static final int MOST_PLACES = 100;
+
     private static final byte[] ZIP = {'P', 'K', 3, 4};
 
     private final List<Path> archives;
@@ -259,7 +262,9 @@ final class Reader implements Runnable {
                 Passing.Made made = new Passing.Made(
                         conversion.statement(),
                         utf8(rows.of(taken, conversion.statement())),
-                        utf8(StatementJson.of(taken, conversion.statement())));
+                        utf8(StatementDocument.of(conversion.statement(), drums, MOST_PLACES)
+                                .named(taken)
+                                .json()));
                 return new Passing.File(
                         name,
                         taken,

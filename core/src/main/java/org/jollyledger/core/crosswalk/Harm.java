@@ -7,7 +7,7 @@ package org.jollyledger.core.crosswalk;
  */
 enum Harm {
     /** Another sound; the cost is its distance. */
-    SUBSTITUTE(1.0, "", "it sounds otherwise"),
+    SUBSTITUTE(1.0, "", "it sounds different"),
     /** No sound at all: worse than the worst substitute. */
     SILENCE(0.80, "", "it stays silent"),
     /** Two kit pieces struck together land on one line, so that one is not heard. */
@@ -17,7 +17,7 @@ enum Harm {
     /** A fill falls, but no longer onto another drum. */
     FLAT_FILL(0.25, "so that the fill with %s still moves", "the fill with %s no longer moves"),
     /** A fill that falls comes to rise, or the other way round. */
-    TURNED_FILL(0.70, "so that the fill with %s still goes its way", "the fill with %s turns round"),
+    TURNED_FILL(0.70, "so that the fill with %s still goes its way", "the fill with %s changes direction"),
     /** A cymbal or kick stands on the other side. */
     SIDE(0.06, "so that it stays on its side", "it changes sides"),
     /** The hat opens where it closed, or by more or less than before; the cost is for all the way. */

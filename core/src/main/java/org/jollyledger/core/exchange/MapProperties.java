@@ -54,7 +54,7 @@ final class MapProperties {
         return properties;
     }
 
-    /** Figures that are the usual ones are left out. */
+    /** Figures that are the defaults are left out. */
     private static void figures(NoteMap map, Map<String, String> properties) {
         HatPedal pedal = map.openness().pedal();
         if (map.chokes().pressureFrom() != ChokeExpression.USUAL_PRESSURE) {
@@ -108,7 +108,8 @@ final class MapProperties {
             return OptionalInt.empty();
         }
         if (!text.strip().matches("\\d{1,4}")) {
-            throw new IllegalArgumentException("The channel \"" + text + "\" is no number; give 1 to 16, or \"all\".");
+            throw new IllegalArgumentException(
+                    "The channel \"" + text + "\" is not a number; give 1 to 16, or \"all\".");
         }
         return OptionalInt.of(Integer.parseInt(text.strip()));
     }
@@ -128,7 +129,7 @@ final class MapProperties {
 
     private static int number(String text) {
         if (!text.matches("\\d{1,4}")) {
-            throw new IllegalArgumentException("\"" + text + "\" is no whole number.");
+            throw new IllegalArgumentException("\"" + text + "\" is not a whole number.");
         }
         return Integer.parseInt(text);
     }

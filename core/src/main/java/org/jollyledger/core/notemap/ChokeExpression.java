@@ -68,7 +68,7 @@ public record ChokeExpression(Form form, int pressureFrom) {
         return new ChokeExpression(form, newPressure);
     }
 
-    /** The form in words, with the pressure where it counts and is not the usual one. */
+    /** The form in words, with the pressure where it counts and is not the default. */
     public String words() {
         return form == Form.PRESSURE && pressureFrom != USUAL_PRESSURE
                 ? form.words + ", from " + pressureFrom + " on"

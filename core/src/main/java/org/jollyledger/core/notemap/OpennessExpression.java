@@ -53,7 +53,7 @@ public record OpennessExpression(Form form, HatPedal pedal) {
         return new OpennessExpression(form, newPedal);
     }
 
-    /** The form in words, with the figures of the pedal that are not the usual ones. */
+    /** The form in words, with the figures of the pedal that are not the defaults. */
     public String words() {
         String which = form == Form.CONTROLLER ? "controller " + pedal.controller() : form.words;
         return pedal.equals(HatPedal.USUAL.withController(pedal.controller())) ? which : which + ", " + pedal.words();

@@ -20,7 +20,7 @@ public record PartComparison(List<Change> changes, int same) {
     /** What happened to a hit. */
     public enum Kind {
         ADDED("put in"),
-        REMOVED("taken out"),
+        REMOVED("deleted"),
         MOVED_LINE("moved to another line"),
         MOVED_TIME("moved in time"),
         VELOCITY("another velocity");
@@ -47,7 +47,7 @@ public record PartComparison(List<Change> changes, int same) {
      * One hit that differs.
      *
      * @param before empty when it was put in
-     * @param after empty when it was taken out
+     * @param after empty when it was deleted
      */
     public record Change(Kind kind, Optional<Hit> before, Optional<Hit> after) {
         private long tick() {

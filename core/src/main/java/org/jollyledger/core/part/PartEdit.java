@@ -137,7 +137,7 @@ public final class PartEdit {
      * @param first the first bar copied
      * @param last the last bar copied
      * @param onto the bar where the first of them goes
-     * @param replace whether what stands in the bars copied to is taken out first
+     * @param replace whether what stands in the bars copied to is deleted first
      * @throws IllegalArgumentException when the bars are not in order
      */
     public PartEdit copyBars(long first, long last, long onto, boolean replace) {
@@ -168,7 +168,7 @@ public final class PartEdit {
         return this;
     }
 
-    /** How many hits were changed, taken out or put in so far. */
+    /** How many hits were changed, deleted or put in so far. */
     public int changeCount() {
         return changes;
     }

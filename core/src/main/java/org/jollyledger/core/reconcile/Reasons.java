@@ -33,7 +33,7 @@ final class Reasons {
         }
 
         String judge(Line line) {
-            return words + " " + line.name() + (roles.contains(Role.of(line.sound())) ? "" : ", which is odd");
+            return words + " " + line.name() + (roles.contains(Role.of(line.sound())) ? "" : ", unusual");
         }
     }
 
@@ -96,7 +96,7 @@ final class Reasons {
         String names = toms.stream().limit(MOST_NAMES).map(Line::name).collect(Collectors.joining(", "))
                 + (toms.size() > MOST_NAMES ? " and others" : "");
         return Optional.of(
-                always == 0 ? "fills go over " + names : names + " are struck in most bars, which is odd for toms");
+                always == 0 ? "fills run across " + names : names + " are struck in most bars, unusual for toms");
     }
 
     private Optional<String> crashes() {

@@ -36,7 +36,7 @@ public record HitFacts(int hit, String name, List<Fact> facts) {
         facts.add(new Fact(
                 "Sound",
                 line.map(known -> known.sound().words())
-                        .orElse("plays nothing on " + sheet.map().name())));
+                        .orElse("silent on " + sheet.map().name())));
         facts.add(new Fact("Velocity", part.velocity(hit) + loudness(part.velocity(hit))));
         facts.add(new Fact("Length", length(sheet, hit)));
         facts.add(new Fact("Channel", String.valueOf(part.channel(hit))));

@@ -19,7 +19,7 @@ import org.jollyledger.core.sound.Sound;
 
 /**
  * A part on the rows of a map. Where a hit stands is told in ticks and rows; only what lies in a stretch is worked out,
- * so that a long part costs no more to look at than a short one.
+ * so that a long part costs no more to check than a short one.
  */
 public final class Sheet {
     /** More hits than these are told as how many stand where. */

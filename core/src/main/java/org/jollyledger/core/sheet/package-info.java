@@ -1,5 +1,5 @@
 /**
- * A part to look at: its rows, how percussion notation draws each hit, the figures that hits make together, and the
+ * A part to check: its rows, how percussion notation draws each hit, the figures that hits make together, and the
  * stretch of it that is in view. It works out what stands where in ticks and rows, and never draws.
  */
 @NullMarked

@@ -25,7 +25,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** What is lost, and the ways to settle it. */
+/** What gets lost, and the ways to settle it. */
 class SettlementTest {
     private static final int SOURCE = 36;
     private static final int TARGET = 60;

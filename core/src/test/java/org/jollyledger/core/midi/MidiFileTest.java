@@ -59,7 +59,7 @@ class MidiFileTest {
         assertThat(file.edit().toBytes()).isEqualTo(bytes);
     }
 
-    /** A second way to the same bytes: every event taken out and put back is a whole rewriting of its track. */
+    /** A second way to the same bytes: every event deleted and put back is a whole rewriting of its track. */
     @Property(tries = 300)
     void aRewrittenTrackReadsTheSame(@ForAll("files") byte[] bytes) throws Exception {
         MidiFile file = MidiFile.read(bytes);

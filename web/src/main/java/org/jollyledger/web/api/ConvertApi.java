@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.function.Function;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.exchange.StatementDocument;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
@@ -70,8 +71,7 @@ class ConvertApi {
             return answer(stored.fileName(), stored.file(), crosswalk.source(), drums -> crosswalk, slug, accept);
         }
         if (part == null) {
-            throw Refusal.incomplete(
-                    "Send the MIDI file in the field \"part\", or name a part that is kept by" + " \"keptPart\".");
+            throw Refusal.incomplete("Send the MIDI file in the field \"part\", or name a saved part in \"keptPart\".");
         }
         return answer(part, crosswalk.source(), drums -> crosswalk, slug, accept);
     }
@@ -99,7 +99,7 @@ class ConvertApi {
         if (wantsStatement(accept)) {
             return ResponseEntity.ok()
                     .contentType(MediaType.APPLICATION_JSON)
-                    .body(StatementDocument.of(conversion.statement(), file, drums.reason()));
+                    .body(StatementDocument.of(conversion.statement(), drums, Integer.MAX_VALUE));
         }
         return Download.midi(name.madeFor(madeFor, ".mid"), conversion.bytes());
     }
@@ -112,7 +112,7 @@ class ConvertApi {
         try {
             types = new ArrayList<>(MediaType.parseMediaTypes(accept));
         } catch (InvalidMediaTypeException e) {
-            throw Refusal.incomplete("The header Accept is \"" + accept + "\"; give audio/midi or application/json.");
+            throw Refusal.incomplete("The header Accept is \"" + accept + "\"; use audio/midi or application/json.");
         }
         types.sort((one, other) -> Double.compare(other.getQualityValue(), one.getQualityValue()));
         for (MediaType type : types) {

@@ -11,12 +11,12 @@ import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.exchange.CrosswalkJson;
+import org.jollyledger.core.exchange.StatementDocument.LossDocument;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
-import org.jollyledger.web.api.StatementDocument.LossDocument;
 import org.jollyledger.web.crosswalk.KeptCard;
 import org.jollyledger.web.crosswalk.KeptReader;
 import org.jollyledger.web.crosswalk.KeptService;
@@ -174,7 +174,7 @@ class CrosswalkApi {
                 bodies.text(stream, "crosswalk"),
                 Optional.ofNullable(from),
                 Optional.ofNullable(to),
-                "Received as a document");
+                "Saved through the API");
         return Revisions.created(
                 "/api/crosswalks/" + stored.slug(), stored.revision(), CrosswalkJson.write(stored.kept()));
     }
@@ -197,7 +197,7 @@ class CrosswalkApi {
             throws IOException {
         int base = Revisions.base(revision, ifMatch);
         KeptCrosswalk document = KeptReader.read(bodies.text(stream, "crosswalk"));
-        return found(kept.change(slug, base, "Replaced by a document", before -> document));
+        return found(kept.change(slug, base, "Replaced through the API", before -> document));
     }
 
     @DeleteMapping("/{slug}")

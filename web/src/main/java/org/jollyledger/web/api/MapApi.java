@@ -107,7 +107,7 @@ class MapApi {
 
     @PostMapping
     ResponseEntity<String> add(InputStream stream) throws IOException {
-        return created(ledger.add(readJson(stream), false, "Received as a document"));
+        return created(ledger.add(readJson(stream), false, "Saved through the API"));
     }
 
     @PutMapping("/{slug}")
@@ -119,7 +119,7 @@ class MapApi {
             throws IOException {
         int base = Revisions.base(revision, ifMatch);
         NoteMap map = readJson(stream);
-        return document(ledger.change(slug, base, "Replaced by a document", before -> map));
+        return document(ledger.change(slug, base, "Replaced through the API", before -> map));
     }
 
     @DeleteMapping("/{slug}")
@@ -174,10 +174,10 @@ class MapApi {
 
     /** Reads a document in any of the formats, and adds what it holds. */
     @PostMapping("/import")
-    List<MapName> bring(InputStream stream, @RequestParam(defaultValue = "Brought in") String name) throws IOException {
+    List<MapName> bring(InputStream stream, @RequestParam(defaultValue = "Imported") String name) throws IOException {
         List<NoteMap> maps = reader.read(bodies.bytes(stream, "note map"), name);
         return maps.stream()
-                .map(map -> ledger.add(map, false, "Brought in by a program"))
+                .map(map -> ledger.add(map, false, "Imported through the API"))
                 .map(stored -> new MapName(
                         stored.slug(),
                         stored.map().name(),

@@ -20,7 +20,7 @@ final class Revisions {
         String tag = ifMatch == null ? "" : ifMatch.strip().replaceAll("^W/|\"", "");
         if (!tag.matches("\\d{1,9}")) {
             throw Refusal.unconditional(
-                    "Say on which revision the document is based, by the parameter \"revision\" or by If-Match.");
+                    "Say which revision the document is based on, with the parameter \"revision\" or with If-Match.");
         }
         return Integer.parseInt(tag);
     }

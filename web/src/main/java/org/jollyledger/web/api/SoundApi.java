@@ -60,14 +60,14 @@ class SoundApi {
     List<ReadingDocument> read(@RequestBody Names body) {
         List<@Nullable String> names = body.names();
         if (names == null) {
-            throw Refusal.incomplete("The field \"names\" is missing; give an array of texts.");
+            throw Refusal.incomplete("The field \"names\" is missing; send an array of texts.");
         }
         if (names.size() > MOST_NAMES) {
             throw Refusal.unreadable(String.format(
                     Locale.ROOT, "There are %d names; send %d at most in one request.", names.size(), MOST_NAMES));
         }
         if (names.contains(null)) {
-            throw Refusal.unreadable("Name " + (names.indexOf(null) + 1) + " is null; give a text.");
+            throw Refusal.unreadable("Name " + (names.indexOf(null) + 1) + " is null; send a text.");
         }
         return SoundReader.readAll(names.stream().map(String::valueOf).toList()).stream()
                 .map(ReadingDocument::of)

@@ -78,7 +78,7 @@ public class BatchService {
             }
             BatchEntity batch = entity(token);
             if (batch.archives() >= BatchFiles.MOST_ARCHIVES) {
-                throw Refusal.unreadable("This batch came in too many pieces; pack its files into one zip.");
+                throw Refusal.unreadable("This batch was sent in too many pieces; pack its files into one zip.");
             }
             return batch.nextArchive();
         });

@@ -170,7 +170,7 @@ class CrosswalkController {
     @PostMapping("/part")
     String keepPart(@ModelAttribute(binding = false) Visit visit, RedirectAttributes redirect) {
         redirect.addAttribute("slug", crosswalks.keepPart(visit.id()));
-        redirect.addFlashAttribute(CrosswalkPages.MESSAGE, "Kept as a part of its own.");
+        redirect.addFlashAttribute(CrosswalkPages.MESSAGE, "Saved as a new part.");
         return "redirect:/parts/{slug}";
     }
 

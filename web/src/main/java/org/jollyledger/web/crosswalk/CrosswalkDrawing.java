@@ -143,7 +143,7 @@ final class CrosswalkDrawing {
         return new SheetDrawing(open.findings().sheetBefore(), open.findings().lost()::get, barCount).drawClosely(bar);
     }
 
-    /** What changes of the maps have done to the kept crosswalk and to what was decided for this part. */
+    /** What changes of the maps have done to the kept crosswalk and to what was set for this part. */
     private List<String> overtaken() {
         List<String> words = new ArrayList<>();
         open.overtaken().stream()
@@ -151,7 +151,7 @@ final class CrosswalkDrawing {
                 .forEach(words::add);
         if (open.misfits() > 0) {
             words.add(open.misfits() + (open.misfits() == 1 ? " route" : " routes")
-                    + " decided for this part no longer fit; the others hold.");
+                    + " set for this part no longer fit; the others still apply.");
         }
         return words;
     }

@@ -63,7 +63,7 @@ class CrosswalkService {
     }
 
     /**
-     * Opens the crosswalk of a part between two maps; answers its key. A new one is laid over the usual one for the two
+     * Opens the crosswalk of a part between two maps; answers its key. A new one is laid over the default for the two
      * maps, where there is one.
      */
     synchronized long open(String partSlug, String from, String to) {
@@ -209,7 +209,7 @@ class CrosswalkService {
                         open.source().id(),
                         open.target().id(),
                         "Kept from " + open.part().title()));
-        String done = "Kept as " + stored.kept().name();
+        String done = "Saved as " + stored.kept().name();
         decide(
                 id,
                 base,

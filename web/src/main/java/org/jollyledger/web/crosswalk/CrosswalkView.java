@@ -44,7 +44,7 @@ record CrosswalkView(
     /**
      * A line of the source map.
      *
-     * @param decided whether its route was decided for this part
+     * @param decided whether its route was set for this part
      * @param loss "" when nothing is lost; else what, in a word
      */
     record SourceRow(
@@ -70,8 +70,8 @@ record CrosswalkView(
      *
      * @param slug the address of the kept crosswalk; "" for the proposal
      * @param name its name
-     * @param others the crosswalks kept for the same maps, the usual one first
-     * @param decided how many routes were decided for this part
+     * @param others the crosswalks kept for the same maps, the default first
+     * @param decided how many routes were set for this part
      */
     record BaseView(String slug, String name, List<KeptLink> others, int decided) {}
 }

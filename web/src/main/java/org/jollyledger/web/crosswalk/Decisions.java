@@ -42,7 +42,7 @@ final class Decisions {
                 open -> new Decision(
                         open.choices().without(source),
                         words(open.base(), routeFrom(open.base(), source))
-                                + (open.kept().isPresent() ? ", as kept" : ", as proposed"));
+                                + (open.kept().isPresent() ? ", as saved" : ", as proposed"));
             case SILENT -> route(Route.chosen(source, List.of()));
             case UNCHANGED -> route(Route.unchanged(source));
             default -> route(Route.chosen(source, List.of(Target.all(note(choice)))));
@@ -52,7 +52,7 @@ final class Decisions {
     /** The note that a form names by its number. */
     static Note note(String number) {
         if (!number.matches("\\d{1,3}")) {
-            throw new IllegalArgumentException("\"" + number + "\" is no line; choose a line of the map.");
+            throw new IllegalArgumentException("\"" + number + "\" is not a line; choose a line of the map.");
         }
         return Note.of(Integer.parseInt(number));
     }
@@ -91,7 +91,7 @@ final class Decisions {
             String what = LossView.what(open.crosswalk(), loss);
             return new Decision(
                     open.choices().accepting(loss, accept),
-                    accept ? "Accepted that " + LossView.inASentence(what) : what + " is not accepted any more");
+                    accept ? "Accepted: " + LossView.inASentence(what) : what + " is no longer accepted");
         };
     }
 
@@ -99,12 +99,12 @@ final class Decisions {
     static Decision layOver(Choices choices, Optional<StoredKept> kept) {
         Choices over = choices.over(kept.map(StoredKept::slug));
         if (kept.isEmpty()) {
-            return new Decision(over, "Laid over the proposal");
+            return new Decision(over, "Based on the proposed routes");
         }
         for (Losses.Key loss : kept.get().kept().accepted()) {
             over = over.accepting(loss, true);
         }
-        return new Decision(over, "Laid over " + kept.get().kept().name());
+        return new Decision(over, "Based on " + kept.get().kept().name());
     }
 
     /**
@@ -123,15 +123,13 @@ final class Decisions {
             for (Route route : lesson.routes()) {
                 choices = choices.with(route);
             }
-            String doubts =
-                    (lesson.unexplained() == 0 ? "" : "; it does not explain " + lesson.unexplained() + " of its hits")
-                            + (lesson.unlisted().isEmpty()
-                                    ? ""
-                                    : "; of " + lesson.unlisted().size()
-                                            + " notes that no map lists nothing is learnt");
+            String doubts = (lesson.unexplained() == 0 ? "" : "; " + lesson.unexplained() + " of its hits do not fit")
+                    + (lesson.unlisted().isEmpty()
+                            ? ""
+                            : "; " + lesson.unlisted().size() + " notes on neither map were left out");
             return new Decision(
                     choices,
-                    "Learnt " + lesson.routes().size() + " routes from " + name + ", over " + lesson.moments()
+                    "Learned " + lesson.routes().size() + " routes from " + name + ", over " + lesson.moments()
                             + " moments" + doubts);
         };
     }

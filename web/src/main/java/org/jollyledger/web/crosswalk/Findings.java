@@ -50,7 +50,7 @@ final class Findings {
         return conversion.statement();
     }
 
-    /** What is lost, the weightiest first. */
+    /** What gets lost, the weightiest first. */
     List<Losses.Group> losses() {
         return losses.obtain();
     }

@@ -111,9 +111,9 @@ class KeptController {
         }
         try {
             String text = new String(file.getBytes(), StandardCharsets.UTF_8);
-            StoredKept stored = reader.add(text, given(from), given(to), "Brought in from a file");
+            StoredKept stored = reader.add(text, given(from), given(to), "Imported from a file");
             redirect.addAttribute("slug", stored.slug());
-            return done(TO_ONE, redirect, "Brought in " + stored.kept().name() + ".");
+            return done(TO_ONE, redirect, "Imported " + stored.kept().name() + ".");
         } catch (Refusal refused) {
             return listPage(refused.sentence(), refused.status());
         }
@@ -149,9 +149,7 @@ class KeptController {
         return done(
                 TO_ONE,
                 redirect,
-                usual
-                        ? "It is the usual one for these maps now, and offered first."
-                        : "It is no longer the usual one for these maps.");
+                usual ? "It is now the default for these maps." : "It is no longer the default for these maps.");
     }
 
     /** Takes what is offered in place of the routes that a change of a map has overtaken. */
@@ -161,8 +159,8 @@ class KeptController {
         KeptCrosswalk.Reopened reopened = kept.get(slug).reopened();
         KeptCrosswalk renewed =
                 KeptCrosswalk.of(before.name(), before.remark(), reopened.crosswalk(), before.accepted());
-        kept.change(slug, base, "Took the routes offered after a map had changed", now -> renewed);
-        return done(TO_ONE, redirect, "The offered routes are taken.");
+        kept.change(slug, base, "Used the new proposals after a map changed", now -> renewed);
+        return done(TO_ONE, redirect, "The new proposals are in use.");
     }
 
     /** Keeps the way back as a crosswalk of its own. */
@@ -180,7 +178,7 @@ class KeptController {
                 there.source().id(),
                 "The way back of " + there.kept().name());
         redirect.addAttribute("slug", stored.slug());
-        return done(TO_ONE, redirect, "Kept as " + stored.kept().name() + ".");
+        return done(TO_ONE, redirect, "Saved as " + stored.kept().name() + ".");
     }
 
     @PostMapping("/crosswalks/kept/{slug}/restore")
@@ -192,11 +190,11 @@ class KeptController {
 
     @PostMapping("/crosswalks/kept/{slug}/remove")
     ModelAndView remove(@PathVariable String slug, RedirectAttributes redirect) {
-        return done(TO_LIST, redirect, "Removed " + kept.remove(slug) + "; it can be brought back below.");
+        return done(TO_LIST, redirect, "Removed " + kept.remove(slug) + "; it can be restored below.");
     }
 
     @PostMapping("/crosswalks/kept/{slug}/bring-back")
     ModelAndView bringBack(@PathVariable String slug, RedirectAttributes redirect) {
-        return done(TO_LIST, redirect, "Brought back " + kept.bringBack(slug) + ".");
+        return done(TO_LIST, redirect, "Restored " + kept.bringBack(slug) + ".");
     }
 }

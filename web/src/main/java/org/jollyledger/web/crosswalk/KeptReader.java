@@ -52,6 +52,6 @@ public class KeptReader {
                 .map(map -> map.slug())
                 .findFirst()
                 .orElseThrow(() -> Refusal.unreadable("The crosswalk " + what + " a map named \"" + name
-                        + "\", which is not in the ledger; bring that map in, or choose another one for it."));
+                        + "\", which is not in the ledger; import that map, or choose another one."));
     }
 }

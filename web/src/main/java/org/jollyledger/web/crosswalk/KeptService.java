@@ -58,7 +58,7 @@ public class KeptService {
         return crosswalks.removed(PageRequest.of(0, MOST_LISTED));
     }
 
-    /** Those kept for a pair of maps, the usual one first. */
+    /** Those kept for a pair of maps, the default first. */
     @Transactional(readOnly = true)
     public List<KeptLink> between(long sourceMapId, long targetMapId) {
         return pair(sourceMapId, targetMapId).stream()
@@ -96,7 +96,7 @@ public class KeptService {
         return crosswalks.findBySlug(slug).map(this::stored);
     }
 
-    /** Keeps a crosswalk between two maps; the first one of a pair is the usual one. */
+    /** Keeps a crosswalk between two maps; the first one of a pair is the default. */
     public synchronized StoredKept add(KeptCrosswalk kept, long sourceMapId, long targetMapId, String summary) {
         return transaction.execute(status -> {
             boolean first = pair(sourceMapId, targetMapId).isEmpty();
@@ -174,7 +174,7 @@ public class KeptService {
         return history.page(entity(slug), page);
     }
 
-    /** Makes a crosswalk the usual one for its maps, or not any more. */
+    /** Makes a crosswalk the default for its maps, or not any more. */
     @Transactional
     public void makeUsual(String slug, boolean usual) {
         KeptEntity entity = entity(slug);
@@ -188,7 +188,7 @@ public class KeptService {
         crosswalks.findBySlug(slug).ifPresent(kept -> kept.use(clock.instant()));
     }
 
-    /** Takes a crosswalk out of the list; it can be brought back. */
+    /** Takes a crosswalk out of the list; it can be restored. */
     @Transactional
     public String remove(String slug) {
         return history.remove(entity(slug));

@@ -88,7 +88,7 @@ record KeptView(
     private static BackView back(Crosswalk crosswalk) {
         KeptCrosswalk.Reversed reversed = KeptCrosswalk.reversed(crosswalk);
         Stream<String> merged = reversed.merged().entrySet().stream()
-                .map(entry -> list(crosswalk.source(), entry.getValue()) + " will come back as "
+                .map(entry -> list(crosswalk.source(), entry.getValue()) + " comes back as "
                         + Decisions.name(crosswalk.source(), endOf(reversed.crosswalk(), entry.getKey())) + ", from "
                         + Decisions.name(crosswalk.target(), entry.getKey()));
         Stream<String> lost = reversed.lost().stream()

@@ -99,7 +99,7 @@ record LossView(
         return new PlaceView(place.words(), place.bar());
     }
 
-    /** What is lost, in words. */
+    /** What gets lost, in words. */
     static String what(Crosswalk crosswalk, Losses.Key key) {
         String name = Decisions.name(crosswalk.source(), key.note());
         String other = key.other()
@@ -110,7 +110,7 @@ record LossView(
             case SILENT -> name + " stays silent";
             case FOLDED -> name + " folds into " + landed;
             case FILL_ON_ONE_DRUM -> "The fill from " + name + " to " + other + " stays on " + landed;
-            case FILL_TURNED -> "The fill from " + name + " to " + other + " turns round";
+            case FILL_TURNED -> "The fill from " + name + " to " + other + " changes direction";
             case FAR -> name + " sounds as " + landed;
         };
     }
@@ -136,9 +136,9 @@ record LossView(
 
     private static String nearness(Settlement way) {
         return switch (way.comparison()) {
-            case AS_GOOD -> "a far sound as well";
-            case BETTER -> "nearer, but still far";
-            case WORSE -> "a sound that is farther off";
+            case AS_GOOD -> "just as distant";
+            case BETTER -> "closer, but still distant";
+            case WORSE -> "a more distant sound";
         };
     }
 
@@ -165,9 +165,9 @@ record LossView(
             then.add("settles " + settles + " of " + count);
         }
         if (!alsoGone.isEmpty()) {
-            then.add("and no longer " + list(crosswalk, alsoGone));
+            then.add("and fixes: " + list(crosswalk, alsoGone));
         }
-        then.add(way.come().isEmpty() ? "nothing else is lost" : then(crosswalk, way));
+        then.add(way.come().isEmpty() ? "nothing else gets lost" : then(crosswalk, way));
         return new WayView(what, String.join("; ", then), way.source().number(), number(way.from()), number(way.to()));
     }
 

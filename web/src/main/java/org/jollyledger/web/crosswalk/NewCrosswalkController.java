@@ -17,7 +17,7 @@ class NewCrosswalkController {
     @PostMapping("/crosswalks")
     String open(@RequestParam String part, @RequestParam String from, @RequestParam String to) {
         if (from.isEmpty() || to.isEmpty()) {
-            throw Refusal.incomplete("Choose the map the part was written for and the map it is to play on.");
+            throw Refusal.incomplete("Choose the map the part was written for and the map to play it on.");
         }
         return "redirect:/crosswalks/" + crosswalks.open(part, from, to);
     }

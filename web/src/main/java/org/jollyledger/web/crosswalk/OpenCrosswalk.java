@@ -38,11 +38,11 @@ record OpenCrosswalk(
     /**
      * The routes of a crosswalk, and what comes of them.
      *
-     * @param choices what was decided for this part
+     * @param choices what was set for this part
      * @param kept the kept crosswalk that lies below; empty for the proposal
-     * @param base the routes without those decided for this part
+     * @param base the routes without those set for this part
      * @param overtaken routes of the kept crosswalk that a change of a map has overtaken
-     * @param misfits how many routes decided for this part no longer fit the maps, and are left out
+     * @param misfits how many routes set for this part no longer fit the maps, and are left out
      * @param crosswalk the routes
      * @param findings the conversion, and what is found out about it
      */

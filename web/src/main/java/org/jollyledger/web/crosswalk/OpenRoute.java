@@ -15,7 +15,7 @@ import org.jollyledger.web.ledger.MapView.FamilyMark;
  * @param goesTo its targets in words; empty when it is silent or passes
  * @param passes whether hits pass unchanged
  * @param reason why
- * @param chosen whether it was decided for this part
+ * @param chosen whether it was set for this part
  * @param choice what the list of targets shows as chosen
  * @param ways the ways that do the least harm, with what they cost
  * @param alternatives all lines of the target map, the nearest sound first

@@ -8,20 +8,20 @@ import org.jollyledger.core.sound.Sound;
 final class Overtakings {
     private Overtakings() {}
 
-    /** @param now the crosswalk as it is offered now */
+    /** @param now the crosswalk as it is proposed now: */
     static String words(Overtaken overtaken, Crosswalk now) {
         String line = Decisions.name(now.source(), overtaken.note());
         String was = overtaken.was().map(Sound::words).orElse("");
         String is = overtaken.is().map(Sound::words).orElse("");
         String offered = now.routeFrom(overtaken.note())
-                .map(route -> "; offered now: " + Decisions.words(now, route))
+                .map(route -> "; proposed now: " + Decisions.words(now, route))
                 .orElse("");
         return switch (overtaken.change()) {
                     case SOURCE_GONE ->
-                        "“" + now.source().name() + "” has no line on " + line + " any more (it was " + was + ")";
+                        "“" + now.source().name() + "” has no line on " + line + " now (it was " + was + ")";
                     case SOURCE_CHANGED -> line + " was " + was + " and is " + is + " now" + offered;
                     case TARGET_GONE ->
-                        line + " went to " + was + ", which is gone from “"
+                        line + " went to " + was + ", which is no longer on “"
                                 + now.target().name() + "”" + offered;
                     case TARGET_CHANGED ->
                         line + " went to " + was + ", where “" + now.target().name() + "” has " + is + " now" + offered;

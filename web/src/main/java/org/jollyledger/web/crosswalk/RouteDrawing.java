@@ -121,8 +121,8 @@ final class RouteDrawing {
         }
         String amount = String.format(Locale.ROOT, Math.abs(silent) < 10 ? "%.1f" : "%.0f", Math.abs(silent));
         return silent < 0
-                ? "better by " + amount + " strokes in a thousand"
-                : "as bad as " + amount + " silent strokes in a thousand";
+                ? "saves " + amount + " silent hits per 1,000"
+                : "costs as much as " + amount + " silent hits per 1,000";
     }
 
     private List<Alternative> alternatives(Line line, String current) {

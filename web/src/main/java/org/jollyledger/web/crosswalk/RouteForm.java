@@ -76,8 +76,9 @@ final class RouteForm {
     private static Point point(String text) {
         var matcher = POINT.matcher(text);
         if (!matcher.matches()) {
-            throw new IllegalArgumentException("\"" + text + "\" is no point of a velocity curve; give two numbers from"
-                    + " 1 to 127 with a comma, such as 64,80.");
+            throw new IllegalArgumentException(
+                    "\"" + text + "\" is not a point of a velocity curve; give two numbers from"
+                            + " 1 to 127 with a comma, such as 64,80.");
         }
         return new Point(Integer.parseInt(matcher.group(1)), Integer.parseInt(matcher.group(2)));
     }

@@ -9,7 +9,7 @@ import org.jollyledger.web.ledger.StoredMap;
  * @param id its key
  * @param slug its address
  * @param revision the revision that holds, from 1
- * @param usual whether it is the usual one for its maps
+ * @param usual whether it is the default for its maps
  * @param kept what is kept
  * @param source the map it begins at, as it is now
  * @param target the map it leads to, as it is now

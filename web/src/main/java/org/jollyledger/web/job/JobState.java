@@ -5,9 +5,9 @@ import org.jollyledger.core.code.Coded;
 /** What a job is at. */
 public enum JobState implements Coded {
     /** Files still come in. */
-    COLLECTING("its files are coming in"),
+    COLLECTING("its files are being uploaded"),
     /** It waits until another job is done. */
-    WAITING("it is waiting for another one"),
+    WAITING("it is waiting its turn"),
     RUNNING("it is running"),
     DONE("it is done"),
     /** The owner stopped it; what was done is kept. */

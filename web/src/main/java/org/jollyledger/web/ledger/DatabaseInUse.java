@@ -17,7 +17,7 @@ final class DatabaseInUse extends AbstractFailureAnalyzer<SQLException> {
         }
         return new FailureAnalysis(
                 "Jolly Ledger already runs with this data folder.",
-                "Use the one that runs, stop it first, or give another folder with --data.",
+                "Use the one that runs, stop it first, or use another folder with --data.",
                 cause);
     }
 }

@@ -37,11 +37,11 @@ enum EditOperation implements Coded {
     FAMILY(EditOperation::setFamily),
     CLEAR((map, request) -> {
         List<Integer> lines = some(map, request);
-        return new Change(MapEdits.clearNotes(map, lines), "Took the notes from " + words(map, lines), lines);
+        return new Change(MapEdits.clearNotes(map, lines), "Cleared the notes of " + words(map, lines), lines);
     }),
     REMOVE((map, request) -> {
         List<Integer> lines = some(map, request);
-        return new Change(MapEdits.remove(map, lines), "Took out " + words(map, lines), List.of());
+        return new Change(MapEdits.remove(map, lines), "Deleted " + words(map, lines), List.of());
     }),
     SORT(EditOperation::sort),
     ADD(EditOperation::add),
@@ -82,7 +82,7 @@ enum EditOperation implements Coded {
     private static int at(NoteMap map, EditRequest request) {
         Integer at = request.at();
         if (at == null || at < 0 || at >= map.lines().size()) {
-            throw new IllegalArgumentException("That line is not there; load the page anew.");
+            throw new IllegalArgumentException("That line is gone; reload the page.");
         }
         return at;
     }
@@ -96,7 +96,7 @@ enum EditOperation implements Coded {
             return chosen;
         }
         if (request.at() == null) {
-            throw new IllegalArgumentException("No line is chosen; choose one or more first.");
+            throw new IllegalArgumentException("No lines are selected; select one or more first.");
         }
         return List.of(at(map, request));
     }
@@ -176,7 +176,7 @@ enum EditOperation implements Coded {
 
     static int number(String text) {
         if (!text.matches("[+-]?\\d{1,4}")) {
-            throw new IllegalArgumentException("\"" + text + "\" is no whole number.");
+            throw new IllegalArgumentException("\"" + text + "\" is not a whole number.");
         }
         return Integer.parseInt(text);
     }
@@ -197,8 +197,8 @@ enum EditOperation implements Coded {
         }
         SoundReading reading = SoundReader.read(text);
         return reading.sound()
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "No sound is known as \"" + text + "\"; write it like “snare rim shot” or “HH half open”."));
+                .orElseThrow(() -> new IllegalArgumentException("There is no sound called \"" + text
+                        + "\"; write it like “snare rim shot” or “HH half open”."));
     }
 
     private static Change move(NoteMap map, EditRequest request) {
@@ -225,7 +225,7 @@ enum EditOperation implements Coded {
 
     private static Change sort(NoteMap map, EditRequest request) {
         KitOrder order = KitOrder.parse(request.text());
-        return new Change(MapEdits.sort(map, order), "Put the lines in order " + order.words(), List.of());
+        return new Change(MapEdits.sort(map, order), "Sorted the lines " + order.words(), List.of());
     }
 
     /** Adds a line behind the one it is about, or at the end; without a note it takes a free one beside it. */

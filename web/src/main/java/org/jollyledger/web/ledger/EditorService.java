@@ -57,7 +57,7 @@ class EditorService {
     private static String doubled(NoteMap before, NoteMap after) {
         int was = before.sharedNotes().size();
         int is = after.sharedNotes().size();
-        return is > was ? " Notes taken more than once: " + is + "." : "";
+        return is > was ? " Notes used more than once: " + is + "." : "";
     }
 
     private static Optional<Choices> choices(NoteMap map, EditRequest request) {
@@ -71,7 +71,7 @@ class EditorService {
 
     private static int line(NoteMap map, @Nullable Integer at) {
         if (at == null || at < 0 || at >= map.lines().size()) {
-            throw new IllegalArgumentException("Go to a line first; then there is something to find room for.");
+            throw new IllegalArgumentException("Select a line first, to find free notes near it.");
         }
         return at;
     }
@@ -103,7 +103,7 @@ class EditorService {
         Integer at =
                 request.chosen().isEmpty() ? request.at() : request.chosen().get(0);
         if (at != null && at >= 0 && at < map.lines().size()) {
-            ways.add(new Choice("Give it to “" + map.lines().get(at).name() + "”", "note", at, number, ""));
+            ways.add(new Choice("Assign it to “" + map.lines().get(at).name() + "”", "note", at, number, ""));
         }
         if (there.isEmpty()) {
             int behind = at == null ? map.lines().size() - 1 : at;
@@ -113,7 +113,7 @@ class EditorService {
             ways.add(new Choice("‹ one lower", STRIP, at == null ? -1 : at, String.valueOf(note.number() - 1), ""));
         }
         if (note.number() < Note.HIGHEST) {
-            ways.add(new Choice("one higher ›", STRIP, at == null ? -1 : at, String.valueOf(note.number() + 1), ""));
+            ways.add(new Choice("higher ›", STRIP, at == null ? -1 : at, String.valueOf(note.number() + 1), ""));
         }
         String who = there.isEmpty()
                 ? " is free."
@@ -150,7 +150,7 @@ class EditorService {
                     WhenTaken.SWAP.name()));
         }
         ways.add(new Choice("Move " + other + " to a free note", "note", at, value, WhenTaken.MOVE_OTHER.name()));
-        ways.add(new Choice("Layer both on purpose", "note", at, value, WhenTaken.LAYER.name()));
+        ways.add(new Choice("Layer both", "note", at, value, WhenTaken.LAYER.name()));
         return Optional.of(new Choices(note.get().label(map.middleC()) + " is taken by " + other + ".", ways));
     }
 }

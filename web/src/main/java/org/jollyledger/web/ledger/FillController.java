@@ -143,8 +143,8 @@ public class FillController {
             RedirectAttributes redirect) {
         if (!keep && start != base) {
             NoteMap then = ledger.get(slug, start).map();
-            ledger.change(slug, base, "Put back what was there before filling", now -> then);
-            redirect.addFlashAttribute("message", "What was there before filling is back.");
+            ledger.change(slug, base, "Restored what was there before filling", now -> then);
+            redirect.addFlashAttribute("message", "Restored what was there before filling.");
         }
         return "redirect:/maps/" + slug;
     }

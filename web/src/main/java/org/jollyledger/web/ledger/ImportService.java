@@ -22,7 +22,7 @@ public class ImportService {
     /** What becomes of a map that is brought in. */
     public enum Choice {
         ADD("add as another map"),
-        REPLACE("make it the next revision of the one here"),
+        REPLACE("replace the one here"),
         LEAVE("leave out");
 
         private final String words;
@@ -57,8 +57,8 @@ public class ImportService {
     ModelAndView bring(byte[] content, String fileName, RedirectAttributes redirect) {
         List<NoteMap> maps = reader.read(content, fileName);
         if (maps.size() == 1 && ledger.slugOf(maps.get(0).name()).isEmpty()) {
-            StoredMap stored = ledger.add(maps.get(0), false, "Brought in from " + fileName);
-            redirect.addFlashAttribute("message", "Brought in from " + fileName + ".");
+            StoredMap stored = ledger.add(maps.get(0), false, "Imported from " + fileName);
+            redirect.addFlashAttribute("message", "Imported from " + fileName + ".");
             return new ModelAndView("redirect:/maps/" + stored.slug());
         }
         String token = UUID.randomUUID().toString();
@@ -72,8 +72,8 @@ public class ImportService {
 
     private WaitingImportEntity entity(String token) {
         return waiting.findByToken(token)
-                .orElseThrow(() -> Refusal.notFound(
-                        "What was brought in under this address is settled or a day old; bring it in again."));
+                .orElseThrow(() ->
+                        Refusal.notFound("This import is finished or more than a day old; import the file again."));
     }
 
     String fileName(String token) {
@@ -94,9 +94,9 @@ public class ImportService {
         List<NoteMap> maps = reader.read(entity.content(), entity.fileName());
         if (choices.size() != maps.size()) {
             throw Refusal.incomplete("There are " + maps.size() + " maps and " + choices.size()
-                    + " choices; load the page anew and choose for each.");
+                    + " choices; reload the page and choose for each.");
         }
-        String source = "Brought in from " + entity.fileName();
+        String source = "Imported from " + entity.fileName();
         return transaction.execute(status -> {
             List<String> done = new ArrayList<>();
             int added = 0;
@@ -115,7 +115,7 @@ public class ImportService {
             waiting.delete(entity);
             done.add(added + (added == 1 ? " map added" : " maps added"));
             if (replaced > 0) {
-                done.add(replaced + (replaced == 1 ? " map has a next revision" : " maps have a next revision"));
+                done.add(replaced + (replaced == 1 ? " map replaced" : " maps replaced"));
             }
             int left = maps.size() - added - replaced;
             if (left > 0) {

@@ -200,12 +200,12 @@ public class LedgerService {
         return history.page(entity(slug), page);
     }
 
-    /** Takes a map out of the ledger; it can be brought back. */
+    /** Takes a map out of the ledger; it can be restored. */
     @Transactional
     public String remove(String slug) {
         NoteMapEntity entity = entity(slug);
         if (entity.isBuiltIn()) {
-            throw Refusal.forbidden("“" + entity.name() + "” is built in and stays in the ledger.");
+            throw Refusal.forbidden("“" + entity.name() + "” is built in and cannot be removed.");
         }
         return history.remove(entity);
     }

@@ -88,7 +88,7 @@ public class MapReader {
 
     private static List<NoteMap> readText(String text, String name) {
         if (text.chars().anyMatch(letter -> letter < ' ' && !Character.isWhitespace(letter) && letter != 0x1A)) {
-            throw Refusal.unreadable("This is no text and no note map; send one of the formats of the ledger.");
+            throw Refusal.unreadable("This is neither text nor a note map; send one of the formats in docs/formats.");
         }
         try {
             if (text.stripLeading().startsWith("{")) {
@@ -140,18 +140,18 @@ public class MapReader {
                 byte[] file = zip.readNBytes(LARGEST_ENTRY + 1);
                 unpacked += file.length;
                 if (file.length > LARGEST_ENTRY || unpacked > LARGEST_UNPACKED) {
-                    throw Refusal.unreadable("The archive unpacks to more than is taken; it was not read any further.");
+                    throw Refusal.unreadable("The archive unpacks to more than the limit; it was not read further.");
                 }
                 if (isZip(file)) {
                     throw Refusal.unreadable("“" + baseName(entry.getName())
-                            + "” is an archive inside of the archive; unpack it and send it alone.");
+                            + "” is an archive inside the archive; unpack it and send it on its own.");
                 }
                 maps.addAll(readEntry(baseName(entry.getName()), file));
             }
         } catch (ZipException e) {
-            throw Refusal.unreadable("The archive is damaged or encrypted: " + e.getMessage() + ". Make it anew.");
+            throw Refusal.unreadable("The archive is damaged or encrypted: " + e.getMessage() + ". Make it again.");
         } catch (IOException | IllegalArgumentException e) {
-            throw Refusal.unreadable("The archive is cut off or damaged; make it anew.");
+            throw Refusal.unreadable("The archive is cut off or damaged; make it again.");
         }
         if (maps.isEmpty()) {
             throw Refusal.unreadable("The archive holds no note map.");
@@ -174,6 +174,6 @@ public class MapReader {
         String bare = (dot > 0 ? last.substring(0, dot) : last)
                 .replaceAll("\\p{Cc}", "")
                 .strip();
-        return bare.isEmpty() ? "Brought in" : bare;
+        return bare.isEmpty() ? "Imported" : bare;
     }
 }

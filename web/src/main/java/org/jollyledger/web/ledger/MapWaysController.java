@@ -45,7 +45,7 @@ class MapWaysController {
 
     @PostMapping("/maps/{slug}/return")
     String bringBack(@PathVariable String slug, RedirectAttributes redirect) {
-        redirect.addFlashAttribute("message", "“" + ledger.bringBack(slug) + "” is back in the ledger.");
+        redirect.addFlashAttribute("message", "Restored “" + ledger.bringBack(slug) + "”.");
         return "redirect:/maps/" + slug;
     }
 

@@ -41,7 +41,7 @@ final class MidiList {
             List<Integer> notes =
                     DrumChannel.find(file, OptionalInt.empty()).part().notesAsTheyArrive();
             if (notes.isEmpty()) {
-                throw Refusal.unreadable("The MIDI file plays no note; choose one that does.");
+                throw Refusal.unreadable("The MIDI file has no notes; choose another.");
             }
             return notes;
         } catch (MidiFormatException e) {

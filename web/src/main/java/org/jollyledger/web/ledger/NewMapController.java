@@ -22,7 +22,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** The ways to a new map: blank, from a list, from a file. */
 @Controller
 class NewMapController {
-    private static final String UNNAMED = "Not named yet";
+    private static final String UNNAMED = "Untitled";
 
     private final LedgerService ledger;
     private final NameRuleService rules;
@@ -64,7 +64,7 @@ class NewMapController {
         }
         int lines = stored.map().lines().size();
         redirect.addFlashAttribute(
-                "message", lines == 0 ? "A new map." : "A new map of " + lines + (lines == 1 ? " line." : " lines."));
+                "message", lines == 0 ? "New map." : "New map of " + lines + (lines == 1 ? " line." : " lines."));
         return new ModelAndView("redirect:/maps/" + stored.slug());
     }
 

@@ -120,7 +120,7 @@ public record ReadingView(
         if (isLine && note(note, list.middleC()).isEmpty()) {
             String missing = note.isBlank()
                     ? "no note yet"
-                    : "“" + note + "” is no note from 0 to 127; the line is kept without one";
+                    : "“" + note + "” is not a note from 0 to 127; the line is kept without one";
             if (doubts.stream().noneMatch(doubt -> doubt.contains("does not exist"))) {
                 doubts.add(missing);
             }

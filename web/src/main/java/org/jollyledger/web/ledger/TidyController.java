@@ -59,7 +59,7 @@ public class TidyController {
                 base,
                 "Tidied the names",
                 map -> map.withLines(kept.apply(map.lines(), form.makesShortNamesAnew())));
-        redirect.addFlashAttribute("message", "The names are tidied.");
+        redirect.addFlashAttribute("message", "Names tidied.");
         return "redirect:/maps/" + slug;
     }
 

@@ -60,7 +60,7 @@ record HitEditDocument(JsonNode fields) {
     HitEdit read(Sheet sheet) {
         String what = fields.path("what").asString("");
         if (what.isEmpty()) {
-            throw Refusal.incomplete("The change lacks \"what\", the change; give it as well.");
+            throw Refusal.incomplete("The field \"what\" is missing; add what to do.");
         }
         BiFunction<HitEditDocument, Sheet, HitEdit> kind = KINDS.get(what);
         if (kind == null) {
@@ -83,7 +83,7 @@ record HitEditDocument(JsonNode fields) {
     }
 
     private static Refusal missing(String name, String meaning) {
-        return Refusal.incomplete("The change lacks \"" + name + "\", " + meaning + "; give it as well.");
+        return Refusal.incomplete("The field \"" + name + "\" is missing; add " + meaning + ".");
     }
 
     private Optional<Integer> number(String name) {

@@ -56,7 +56,7 @@ public class HitEditing {
         int[] hits = wanted.needsHits() ? chosen(target, part) : NO_HITS;
         PartEdit edit = Refusal.unlessValid(() -> wanted.on(part, hits));
         if (edit.changeCount() == 0) {
-            return new Done(base, "Nothing changed: it is like that already.", HitIndexes.format(hits));
+            return new Done(base, "Nothing changed; it was like that already.", HitIndexes.format(hits));
         }
         byte[] bytes = Refusal.unlessValid(edit::toBytes);
         String summary = wanted.summary(part, hits, sheet::nameOf);
@@ -77,7 +77,7 @@ public class HitEditing {
     private static int[] chosen(HitTarget target, Part part) {
         int[] hits = target.find(part);
         if (hits.length == 0) {
-            throw Refusal.unreadable("No hits are chosen; choose some first.");
+            throw Refusal.unreadable("No hits are selected; select some first.");
         }
         return hits;
     }

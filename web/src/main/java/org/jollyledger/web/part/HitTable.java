@@ -45,7 +45,7 @@ public record HitTable(long first, long last, long barCount, int omitted, List<R
         Optional<Line> line = sheet.map().lineAt(note);
         return new Row(
                 part.place(hit).words(),
-                line.map(Line::name).orElse("plays nothing"),
+                line.map(Line::name).orElse("silent"),
                 note.label(sheet.map().middleC()),
                 part.velocity(hit),
                 sheet.soundOf(hit).map(sound -> sound.words()).orElse("silent"),

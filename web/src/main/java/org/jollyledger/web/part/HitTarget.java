@@ -63,7 +63,7 @@ public record HitTarget(
     int revision() {
         return Optional.ofNullable(base)
                 .orElseThrow(() ->
-                        Refusal.incomplete("The change lacks \"base\", the revision it is made on; give it as well."));
+                        Refusal.incomplete("The field \"base\" is missing; add the revision the change is made on."));
     }
 
     /**
@@ -77,7 +77,7 @@ public record HitTarget(
             return where.query().find(part);
         }
         if (hits == null) {
-            throw Refusal.incomplete("The change lacks \"hits\", the hits that are changed; give them as well.");
+            throw Refusal.incomplete("The field \"hits\" is missing; add the hits to change, or \"where\".");
         }
         return Refusal.unlessValid(() -> HitIndexes.parse(hits, part.hitCount()));
     }

@@ -88,9 +88,7 @@ class PartController {
                 desk.written(open),
                 parts.steps(open.part().id(), open.part().revision()));
         Sheet.Stretch stretch = sheet.between(from, from + 2 * span, new Grid(GRID), COLUMNS);
-        model.addAttribute("part", PartHead.of(open));
-        model.addAttribute("shown", open.map());
-        model.addAttribute("known", open.part().writtenForId().isPresent());
+        head(open, model);
         model.addAttribute("span", span);
         model.addAttribute("rowsCode", rows == null || rows.isEmpty() ? Shown.PLAYED.code() : rows);
         model.addAttribute("rowChoices", Shown.values());
@@ -105,16 +103,6 @@ class PartController {
                 parts.conversions(open.part().id()).stream()
                         .sorted((one, other) -> other.at().compareTo(one.at()))
                         .toList());
-        model.addAttribute(
-                "layouts", Arrays.stream(TrackLayout.values()).skip(1).toList());
-        model.addAttribute("formats", PartFormat.values());
-        model.addAttribute("maps", ledger.names());
-        model.addAttribute(
-                "recent",
-                ledger.recent(RECENT_MAPS).stream()
-                        .filter(card -> !card.slug().equals(open.map().slug()))
-                        .limit(RECENT_MAPS - 1L)
-                        .toList());
         return "part/part";
     }
 
@@ -128,12 +116,27 @@ class PartController {
         SheetDesk.Open open = desk.open(slug, map, null);
         Sheet sheet = open.sheet();
         long barCount = sheet.part().bars().barCount();
-        model.addAttribute("part", PartHead.of(open));
-        model.addAttribute("shown", open.map());
-        model.addAttribute("maps", ledger.names());
+        head(open, model);
         model.addAttribute("sheet", new SheetDrawing(sheet, hit -> false, barCount).draw(bar, SYSTEMS));
         model.addAttribute("hits", HitTable.of(sheet, bar));
         return "part/plain";
+    }
+
+    /** What stands at the head of a part's page, with scripts or without. */
+    private void head(SheetDesk.Open open, Model model) {
+        model.addAttribute("part", PartHead.of(open));
+        model.addAttribute("shown", open.map());
+        model.addAttribute("known", open.part().writtenForId().isPresent());
+        model.addAttribute(
+                "layouts", Arrays.stream(TrackLayout.values()).skip(1).toList());
+        model.addAttribute("formats", PartFormat.values());
+        model.addAttribute("maps", ledger.names());
+        model.addAttribute(
+                "recent",
+                ledger.recent(RECENT_MAPS).stream()
+                        .filter(card -> !card.slug().equals(open.map().slug()))
+                        .limit(RECENT_MAPS - 1L)
+                        .toList());
     }
 
     /** A document within a page: nothing in it may end the element that it stands in. */
@@ -183,7 +186,7 @@ class PartController {
         return "redirect:/parts/{slug}";
     }
 
-    /** The file as it came. */
+    /** Original file. */
     @GetMapping("/parts/{slug}/file")
     ResponseEntity<byte[]> file(@PathVariable String slug) {
         StoredPart part = parts.get(slug, PartEntity.AS_IT_CAME);

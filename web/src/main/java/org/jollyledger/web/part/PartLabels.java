@@ -25,8 +25,8 @@ final class PartLabels {
             throw Refusal.incomplete("Type a label first, or several with commas between them.");
         }
         labels.stream().filter(label -> label.length() > LONGEST).findFirst().ifPresent(label -> {
-            throw Refusal.unreadable("The label “" + label.substring(0, 20) + "…” is too long; " + LONGEST
-                    + " characters are the most.");
+            throw Refusal.unreadable(
+                    "The label “" + label.substring(0, 20) + "…” is too long; use at most " + LONGEST + " characters.");
         });
         return labels;
     }

@@ -2,6 +2,7 @@ package org.jollyledger.web.part;
 
 import java.io.IOException;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.Function;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
@@ -80,7 +81,7 @@ class PartListController {
     private String withMarked(
             @Nullable List<String> slug, RedirectAttributes redirect, Function<List<String>, String> what) {
         if (slug == null || slug.isEmpty()) {
-            throw Refusal.incomplete("No part is marked; mark some in the list first.");
+            throw Refusal.incomplete("No parts are selected; select some in the list first.");
         }
         redirect.addFlashAttribute(MESSAGE, what.apply(slug));
         return "redirect:/parts";
@@ -100,7 +101,8 @@ class PartListController {
                 slug,
                 redirect,
                 slugs -> off
-                        ? count(parts.unlabel(slugs, label)) + " without the label “" + label.strip() + "” now."
+                        ? "Label “" + label.strip() + "” removed from "
+                                + count(parts.unlabel(slugs, label)).toLowerCase(Locale.ROOT) + "."
                         : count(parts.label(slugs, label)) + " labelled “" + label.strip() + "”.");
     }
 
@@ -120,13 +122,13 @@ class PartListController {
     String remove(@RequestParam(required = false) @Nullable List<String> slug, RedirectAttributes redirect) {
         return withMarked(slug, redirect, slugs -> {
             redirect.addFlashAttribute("removedSlugs", slugs);
-            return count(parts.remove(slugs)) + " put away.";
+            return count(parts.remove(slugs)) + " removed.";
         });
     }
 
     @PostMapping("/parts/returns")
     String bringBack(@RequestParam(required = false) @Nullable List<String> slug, RedirectAttributes redirect) {
-        return withMarked(slug, redirect, slugs -> count(parts.bringBack(slugs)) + " back in the list.");
+        return withMarked(slug, redirect, slugs -> count(parts.bringBack(slugs)) + " restored.");
     }
 
     @GetMapping("/removed-parts")
@@ -149,7 +151,7 @@ class PartListController {
         String copied =
                 parts.add(new FileName(part.fileName().text()), part.file().toBytes());
         part.writtenForId().ifPresent(map -> parts.writtenFor(parts.get(copied).id(), map));
-        redirect.addFlashAttribute(MESSAGE, "This is a copy of " + part.title() + ", as it is now.");
+        redirect.addFlashAttribute(MESSAGE, "Copy of " + part.title() + ", as it is now.");
         redirect.addAttribute("slug", copied);
         return "redirect:/parts/{slug}";
     }

@@ -231,7 +231,7 @@ public class PartService {
     @Transactional(readOnly = true)
     public RevisionCard asItCame(String slug) {
         return new RevisionCard(
-                PartEntity.AS_IT_CAME, "As it came", entity(slug).createdAt());
+                PartEntity.AS_IT_CAME, "As uploaded", entity(slug).createdAt());
     }
 
     /** Gives a part another name. */
@@ -264,7 +264,7 @@ public class PartService {
         return each(slugs, part -> wanted.forEach(part::unlabel));
     }
 
-    /** Takes parts out of the list; they can be brought back. */
+    /** Takes parts out of the list; they can be restored. */
     @Transactional
     public int remove(List<String> slugs) {
         return each(slugs, history::remove);

@@ -196,7 +196,7 @@ class SheetController {
         Sheet sheet = open.sheet();
         int[] hits = wanted.find(sheet.part());
         String words =
-                hits.length == 0 ? "No hits match." : HitEdit.words(sheet.part(), hits, sheet::nameOf) + " chosen.";
+                hits.length == 0 ? "No hits match." : HitEdit.words(sheet.part(), hits, sheet::nameOf) + " selected.";
         TimeMap times = open.sheet().times();
         LongSummaryStatistics ticks =
                 Arrays.stream(hits).mapToLong(open.sheet().part()::tick).summaryStatistics();

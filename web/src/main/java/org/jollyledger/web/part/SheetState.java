@@ -76,7 +76,7 @@ record SheetState(
             return new Row(
                     row.note().number(),
                     line.map(Line::name)
-                            .orElse(row.playsNothing() ? "plays nothing" + meant(row, written, Line::name) : "free"),
+                            .orElse(row.playsNothing() ? "silent" + meant(row, written, Line::name) : "free"),
                     line.map(Line::shortName).orElse(row.note().number() + meant(row, written, Line::shortName)),
                     place,
                     line.map(known -> FamilyMark.of(known.sound().family())).orElse(null),

@@ -112,7 +112,7 @@ class VersionController {
     private static String words(Optional<Hit> hit, NoteMap map) {
         return hit.map(there -> {
                     Note note = Note.of(there.note());
-                    String name = map.lineAt(note).map(Line::name).orElse("plays nothing");
+                    String name = map.lineAt(note).map(Line::name).orElse("silent");
                     return name + ", " + note.label(map.middleC()) + ", velocity " + there.velocity() + ", tick "
                             + there.tick();
                 })

@@ -14,11 +14,11 @@ import org.springframework.web.bind.annotation.RequestMapping;
 class ErrorPage implements ErrorController {
     private static final Map<HttpStatus, String> SENTENCES = Map.of(
             HttpStatus.FORBIDDEN,
-                    "This form came from elsewhere or is too old to be trusted; open the page again and send it once more.",
+                    "This form came from another page or has expired; open the page again and send it once more.",
             HttpStatus.CONTENT_TOO_LARGE,
-                    "More was sent at once than is taken; send fewer files at a time, or pack them into a zip.",
+                    "That is more than can be sent at once; send fewer files at a time, or pack them into a zip.",
             HttpStatus.NOT_FOUND, "There is nothing at this address; start from the ledger page.",
-            HttpStatus.BAD_REQUEST, "The request cannot be read as it was sent; start from the ledger page.");
+            HttpStatus.BAD_REQUEST, "The request could not be read; start from the ledger page.");
 
     @RequestMapping("/error")
     Object show(HttpServletRequest request) {
@@ -27,7 +27,7 @@ class ErrorPage implements ErrorController {
         Object given = request.getAttribute(Refusals.SENTENCE);
         String sentence = given instanceof String text
                 ? text
-                : SENTENCES.getOrDefault(status, "The request cannot be met; start again from the ledger page.");
+                : SENTENCES.getOrDefault(status, "That did not work; start again from the ledger page.");
         Object uri = request.getAttribute(RequestDispatcher.ERROR_REQUEST_URI);
         if (uri instanceof String path && path.startsWith("/api/")) {
             return Refusals.document(status, sentence, List.of());

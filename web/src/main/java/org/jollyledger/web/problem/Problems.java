@@ -47,7 +47,7 @@ class Problems {
         return answer(
                 request,
                 HttpStatus.BAD_REQUEST,
-                "The upload is cut off or is no form with files; send it again as multipart/form-data.",
+                "The upload was cut off or is not a form with files; send it again as multipart/form-data.",
                 List.of());
     }
 
@@ -74,7 +74,7 @@ class Problems {
         return answer(
                 request,
                 HttpStatus.BAD_REQUEST,
-                "\"" + e.getValue() + "\" is no value for \"" + e.getName() + "\"; give a whole number.",
+                "\"" + e.getValue() + "\" is not a valid value for \"" + e.getName() + "\"; give a whole number.",
                 List.of());
     }
 
@@ -89,7 +89,7 @@ class Problems {
 
     @ExceptionHandler(ObjectOptimisticLockingFailureException.class)
     Object overtaken(ObjectOptimisticLockingFailureException e, HttpServletRequest request) {
-        return refused(Refusal.overtaken("This was changed elsewhere at the same moment; load it again."), request);
+        return refused(Refusal.overtaken("This was changed elsewhere at the same moment; reload it."), request);
     }
 
     @ExceptionHandler(NoResourceFoundException.class)
@@ -109,14 +109,14 @@ class Problems {
             return answer(
                     request,
                     HttpStatus.valueOf(status.value()),
-                    detail == null || detail.isBlank() ? "The request cannot be met as it was sent." : detail,
+                    detail == null || detail.isBlank() ? "The request does not work as it was sent." : detail,
                     List.of());
         }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
         return answer(
                 request,
                 HttpStatus.INTERNAL_SERVER_ERROR,
-                "Something went wrong inside the application; nothing was changed. Try again, and if it stays, look into the log.",
+                "Something went wrong inside the application; nothing was changed. Try again; if it happens again, check the log.",
                 List.of());
     }
 

@@ -70,8 +70,7 @@ public final class Refusal extends RuntimeException {
     public static Refusal tooLarge(DataSize limit) {
         return new Refusal(
                 HttpStatus.CONTENT_TOO_LARGE,
-                "What was sent is larger than " + limit.toMegabytes()
-                        + " MB, the most that is taken; send a smaller file.",
+                "What was sent is larger than " + limit.toMegabytes() + " MB, the limit; send a smaller file.",
                 List.of());
     }
 

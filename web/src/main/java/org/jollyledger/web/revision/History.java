@@ -120,7 +120,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
         return revisions
                 .findByOwnerIdAndNumber(entity.id(), number)
                 .orElseThrow(() -> Refusal.notFound("The " + entity.thing() + " “" + entity.title()
-                        + "” has no revision " + number + "; look into its history."));
+                        + "” has no revision " + number + "; look at its history."));
     }
 
     /** The revisions without their content, newest first; pages count from 0. */
@@ -133,7 +133,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
         return "Revision " + number + " restored";
     }
 
-    /** Takes a thing out of its list; it can be brought back. */
+    /** Takes a thing out of its list; it can be restored. */
     public String remove(E entity) {
         entity.remove(clock.instant());
         return entity.title();
@@ -154,7 +154,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
     public E unlessRemoved(E entity) {
         if (entity.isRemoved()) {
             throw Refusal.notFound("The " + entity.thing() + " “" + entity.title()
-                    + "” was removed; bring it back from the removed " + entity.thing() + "s.");
+                    + "” was removed; restore it from the removed " + entity.thing() + "s.");
         }
         return entity;
     }

@@ -47,7 +47,7 @@ public abstract class Revision {
         return Optional.ofNullable(parent);
     }
 
-    /** What was done, in words. */
+    /** Change, in words. */
     public String summary() {
         return summary;
     }

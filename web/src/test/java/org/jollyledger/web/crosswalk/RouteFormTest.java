@@ -91,7 +91,7 @@ class RouteFormTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "line | kick | \"kick\" is no line; choose a line of the map.",
+                "line | kick | \"kick\" is not a line; choose a line of the map.",
                 "line | 200 | Note 200 does not exist",
                 "from | loud | The softest velocity is \"loud\"; give a whole number.",
                 "from | 0 | Velocities 0 to 127 are no range",
@@ -119,7 +119,7 @@ class RouteFormTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "1;20 | \"1;20\" is no point of a velocity curve",
+                "1;20 | \"1;20\" is not a point of a velocity curve",
                 "64,80 32,20 | The points of a velocity curve must go from left to right; 32 does not come after 64.",
                 "0,80 | The point 0, 80 lies outside a velocity curve"
             })
