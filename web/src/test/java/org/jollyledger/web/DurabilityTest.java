@@ -16,8 +16,10 @@ import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.QuickStart;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.Zips;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.core.io.ClassPathResource;
@@ -28,18 +30,20 @@ class DurabilityTest {
     private static final int START_SECONDS = 90;
     private static final int MAPS_BEFORE_THE_KILL = 40;
 
+    private static List<String> java;
+
+    @BeforeAll
+    static void pack(@TempDir Path folder) throws Exception {
+        java = QuickStart.command(folder);
+    }
+
     private record Started(Process process, String url, Path log) {}
 
     private static Started start(Path folder, String... options) throws Exception {
         int port = RunningApplication.freePort();
         Path log = Files.createTempFile(folder, "log", ".txt");
-        List<String> command = new ArrayList<>(List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-cp",
-                System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
-                JollyLedgerApplication.class.getName(),
-                "--server.port=" + port,
-                "--jolly-ledger.data=" + folder.resolve("data")));
+        List<String> command = new ArrayList<>(java);
+        command.addAll(List.of("--server.port=" + port, "--jolly-ledger.data=" + folder.resolve("data")));
         command.addAll(List.of(options));
         Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
