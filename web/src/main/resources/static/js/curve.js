@@ -8,12 +8,15 @@ const fieldOf = (curve, kind) => curve.closest("fieldset").querySelector(`[data-
 const pointsOf = (curve) => [...curve.querySelectorAll("[data-point]")];
 const place = (point) => [Number(point.getAttribute("cx")), HIGHEST - Number(point.getAttribute("cy"))];
 
+// The line through points, level before the first and behind the last.
+export const lineThrough = (points) => [[LOWEST, points[0][1]], ...points, [HIGHEST, points[points.length - 1][1]]];
+
 const write = (curve) => {
   const points = pointsOf(curve).map(place);
   fieldOf(curve, "points").value = points.map((point) => point.join(",")).join(" ");
   fieldOf(curve, "kind").value = "points";
-  const line = [[LOWEST, points[0][1]], ...points, [HIGHEST, points[points.length - 1][1]]];
-  curve.querySelector("[data-line]").setAttribute("d", `M${line.map(([x, y]) => `${x} ${HIGHEST - y}`).join(" L")}`);
+  const line = lineThrough(points).map(([x, y]) => `${x} ${HIGHEST - y}`);
+  curve.querySelector("[data-line]").setAttribute("d", `M${line.join(" L")}`);
 };
 
 const movePoint = (point, x, y) => {

@@ -28,7 +28,12 @@ const exchange = async (path, values) => {
   }
   const active = document.activeElement;
   const unsaved = active?.dataset?.was !== undefined && active.value !== active.dataset.was && response.ok;
-  Idiomorph.morph(form, answer, { morphStyle: "outerHTML", ignoreActiveValue: unsaved });
+  Idiomorph.morph(form, answer, {
+    morphStyle: "outerHTML",
+    ignoreActiveValue: unsaved,
+    // What was opened stays open.
+    callbacks: { beforeAttributeUpdated: (name, element) => name !== "open" || !element.matches("details") },
+  });
   for (const input of editor().querySelectorAll("[data-was]")) {
     if (input !== document.activeElement || !unsaved) {
       input.value = input.dataset.was;

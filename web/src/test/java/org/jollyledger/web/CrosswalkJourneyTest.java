@@ -16,8 +16,12 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.regex.Pattern;
+import org.jollyledger.core.crosswalk.VelocityCurve;
+import org.jollyledger.core.crosswalk.VelocityRange;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
 import org.jollyledger.web.support.Http;
@@ -485,5 +489,45 @@ class CrosswalkJourneyTest {
             return page.locator("[data-download]").count() > 0;
         });
         assertThat(page.locator("#progress")).containsText("1 of 1 files");
+    }
+
+    /** What the script draws through points is what the core makes of velocities, for curves at random. */
+    @Test
+    @SuppressWarnings("unchecked")
+    void theCurveThatIsDrawnIsTheCurveThatIsApplied(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/crosswalks"));
+        Random random = new Random(11);
+        for (int round = 0; round < 40; round++) {
+            List<VelocityCurve.Point> points = random.ints(1, 128)
+                    .distinct()
+                    .limit(1 + random.nextInt(VelocityCurve.Points.MOST))
+                    .sorted()
+                    .mapToObj(in -> new VelocityCurve.Point(in, 1 + random.nextInt(127)))
+                    .toList();
+            List<List<Number>> drawn = (List<List<Number>>) page.evaluate(
+                    "async (points) => (await import('/js/curve.js')).lineThrough(points)",
+                    points.stream()
+                            .map(point -> List.of(point.in(), point.out()))
+                            .toList());
+            VelocityCurve curve = new VelocityCurve.Points(points);
+            for (int velocity = VelocityRange.LOWEST; velocity <= VelocityRange.HIGHEST; velocity++) {
+                assertThat(curve.apply(velocity))
+                        .as("%s at %d", points, velocity)
+                        .isEqualTo((int) Math.round(heightAt(drawn, velocity)));
+            }
+        }
+    }
+
+    private static double heightAt(List<List<Number>> line, int velocity) {
+        int after = 1;
+        while (line.get(after).get(0).intValue() < velocity) {
+            after++;
+        }
+        double fromX = line.get(after - 1).get(0).doubleValue();
+        double fromY = line.get(after - 1).get(1).doubleValue();
+        double toX = line.get(after).get(0).doubleValue();
+        double toY = line.get(after).get(1).doubleValue();
+        return toX == fromX ? toY : fromY + (velocity - fromX) / (toX - fromX) * (toY - fromY);
     }
 }

@@ -2,6 +2,7 @@ package org.jollyledger.web;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 import static org.jollyledger.web.support.SheetPage.button;
 import static org.jollyledger.web.support.SheetPage.map;
 import static org.jollyledger.web.support.SheetPage.open;
@@ -13,12 +14,15 @@ import com.microsoft.playwright.Page;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
+import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
 import org.junit.jupiter.api.Test;
@@ -133,8 +137,7 @@ class HearingJourneyTest {
                 .replaceFirst("\\?.*", "");
         Rendered rings = render(page, open, "map=general-midi-1&to=1920");
         Rendered cut = render(page, closed, "map=general-midi-1&to=1920");
-        assertThat(cut.loudness(0.1, 0.2))
-                .isCloseTo(rings.loudness(0.1, 0.2), org.assertj.core.api.Assertions.within(0.002));
+        assertThat(cut.loudness(0.1, 0.2)).isCloseTo(rings.loudness(0.1, 0.2), within(0.002));
         assertThat(rings.loudness(0.4, 0.6)).isGreaterThan(0.01);
         assertThat(cut.loudness(0.4, 0.6)).isLessThan(rings.loudness(0.4, 0.6) / 20);
         NoteMap oak = map("quayside-oak");
@@ -217,6 +220,134 @@ class HearingJourneyTest {
                         .isGreaterThan(0.25);
             }
         }
+    }
+
+    /** When the player strikes, in seconds from the beginning, with a clock that the test moves and nothing that sounds. */
+    private static final String STRIKES = """
+            async ([schedule, instrument, options]) => {
+              const { Player, START_AFTER } = await import("/js/player.js");
+              const context = { currentTime: 0, createGain: () => ({ gain: {}, connect: () => {} }) };
+              const strikes = [];
+              const silentInstrument = {
+                prepare: async () => {},
+                has: () => true,
+                strike: (code, when) => strikes[strikes.push({ when }) - 1],
+                stop: () => {},
+                cancel: (strike) => strikes.splice(strikes.indexOf(strike), 1),
+                click: (when) => ({ when }),
+              };
+              let turn;
+              const player = new Player([{ schedule, instrument }], {
+                desk: () => ({ context, master: {}, instrument: silentInstrument }),
+                every: (again) => {
+                  turn = again;
+                  return () => {};
+                },
+              });
+              player.rate = options.rate;
+              player.loop = options.loop ?? null;
+              await player.play(0);
+              while (context.currentTime < options.seconds && player.playing) {
+                context.currentTime += 0.02;
+                if (options.thenRate && context.currentTime > options.changeAt) {
+                  player.rate = options.thenRate;
+                  options.thenRate = null;
+                }
+                turn();
+                await new Promise((resolve) => setTimeout(resolve));
+              }
+              const struck = strikes.map((strike) => strike.when - START_AFTER);
+              player.stop();
+              return struck;
+            }""";
+
+    @SuppressWarnings("unchecked")
+    private static List<Double> strikes(Page page, String part, Map<String, Object> options) {
+        List<Number> struck = (List<Number>) page.evaluate(
+                STRIKES,
+                List.of(
+                        "/parts/" + part + "/schedule?map=quayside-oak",
+                        "/parts/" + part + "/instrument?map=quayside-oak",
+                        options));
+        return moments(struck.stream().map(Number::doubleValue));
+    }
+
+    /** Different moments in their order; what sounds together is one. */
+    private static List<Double> moments(Stream<Double> seconds) {
+        return seconds.map(second -> Math.round(second * 1_000) / 1_000.0)
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
+    private static List<Double> written(Address address, String part) throws Exception {
+        return moments(Http.json(Http.get(address.url("/api/parts/" + part + "/hits?map=quayside-oak&count=10000")))
+                .get("hits")
+                .valueStream()
+                .map(hit -> hit.get("seconds").doubleValue()));
+    }
+
+    /** Each moment is there, and no other, to within two thousandths of a second. */
+    private static void assertSame(List<Double> struck, Stream<Double> expected) {
+        List<Double> wanted = expected.toList();
+        assertThat(wanted).hasSizeGreaterThan(20);
+        assertThat(struck).allSatisfy(at -> assertNear(at, wanted));
+        assertThat(wanted).allSatisfy(at -> assertNear(at, struck));
+    }
+
+    private static void assertNear(double at, List<Double> moments) {
+        assertThat(moments).anySatisfy(moment -> assertThat(moment).isCloseTo(at, within(0.002)));
+    }
+
+    /** The times of hits come from the core; what the player makes of them at other rates is worked out here. */
+    @Test
+    void thePlayerStrikesEachHitAtItsTime(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/parts"));
+        List<Double> written = written(address, "harbour-overture");
+        for (double rate : new double[] {0.5, 1, 1.75}) {
+            double seconds = 12;
+            assertSame(
+                    strikes(page, "harbour-overture", Map.of("rate", rate, "seconds", seconds)).stream()
+                            .filter(at -> at < seconds)
+                            .toList(),
+                    written.stream().map(at -> at / rate).filter(at -> at < seconds));
+        }
+    }
+
+    /** What was struck stays; what comes later comes from the same place at the new rate. */
+    @Test
+    void aNewTempoHoldsFromWhereItPlays(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/parts"));
+        double changeAt = 4.01;
+        List<Double> struck = strikes(
+                page, "harbour-overture", Map.of("rate", 1, "seconds", 10, "thenRate", 2, "changeAt", changeAt));
+        List<Double> written = written(address, "harbour-overture");
+        double place = 4.02 - 0.08;
+        assertSame(
+                struck.stream().filter(at -> at < 9.5).toList(),
+                written.stream()
+                        .map(at -> at <= place ? at : place + (at - place) / 2)
+                        .filter(at -> at < 9.5));
+    }
+
+    @Test
+    void aLoopBeginsAgainWithoutAGap(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/parts"));
+        List<Double> struck =
+                strikes(page, "the-tightrope", Map.of("rate", 1, "seconds", 9, "loop", Map.of("from", 0, "to", 1920)));
+        double bar = 4 * 60 / 96.0;
+        List<Double> inBar = written(address, "the-tightrope").stream()
+                .filter(at -> at < bar - 0.001)
+                .toList();
+        assertSame(
+                struck.stream().filter(at -> at < 8).toList(),
+                IntStream.range(0, 4)
+                        .boxed()
+                        .flatMap(round -> inBar.stream().map(at -> at + round * bar))
+                        .filter(at -> at < 8));
     }
 
     @Test

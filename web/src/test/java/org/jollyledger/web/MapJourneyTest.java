@@ -25,6 +25,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.core.io.ClassPathResource;
+import tools.jackson.databind.JsonNode;
 
 /** Building and keeping note maps in the real interface. */
 @ExtendWith({RunningApplication.class, Browser.class})
@@ -557,6 +558,66 @@ class MapJourneyTest {
                 .map(Integer::valueOf)
                 .toList();
         assertThat(lines).hasSizeGreaterThan(5).isSortedAccordingTo(Comparator.reverseOrder());
+    }
+
+    /** How the instrument chokes and opens its hat: set, undone, refused, and there in the document. */
+    @Test
+    void chokesAndThePedalAreSet(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String location = open(page, address, "Pedalled");
+        String api = "/api" + location;
+        page.locator("#kit summary").click();
+        page.getByLabel("Cymbals are choked by").selectOption("pressure");
+        assertThat(message(page)).containsText("choke method");
+        page.getByLabel("Counts from a pressure of").fill("30");
+        page.getByLabel("Counts from a pressure of").press("Tab");
+        assertThat(message(page)).containsText("choke pressure");
+        page.getByLabel("The hi-hat opens by").selectOption("controller");
+        assertThat(message(page)).containsText("hi-hat method");
+        page.getByLabel("Pedal’s controller").fill("11");
+        page.getByLabel("Pedal’s controller").press("Tab");
+        assertThat(message(page)).containsText("pedal controller");
+        page.getByLabel("Pressed down, it sends").selectOption("down");
+        assertThat(message(page)).containsText("pedal direction");
+        page.getByLabel("half open from").fill("50");
+        page.getByLabel("half open from").press("Tab");
+        assertThat(message(page)).containsText("pedal threshold");
+        JsonNode kept = Http.json(Http.get(address.url(api)));
+        assertThat(kept.get("chokePressure").intValue()).isEqualTo(30);
+        assertThat(kept.get("pedal").get("controller").intValue()).isEqualTo(11);
+        assertThat(kept.get("pedal").toString()).contains("50");
+
+        page.getByLabel("Pedal’s controller").fill("200");
+        page.getByLabel("Pedal’s controller").press("Tab");
+        assertThat(message(page)).containsText("0 to 119, not 200");
+        assertThat(Http.json(Http.get(address.url(api)))).isEqualTo(kept);
+        page.getByLabel("half open from").fill("1");
+        page.getByLabel("half open from").press("Tab");
+        assertThat(message(page)).hasClass(Pattern.compile(".*refused.*"));
+        assertThat(Http.json(Http.get(address.url(api)))).isEqualTo(kept);
+        Browser.assertAccessible(page);
+        button(page, "Undo").click();
+        assertThat(message(page)).containsText("Undone:");
+        assertThat(page.getByLabel("half open from")).not().hasValue("50");
+    }
+
+    /** A line that chokes says whether it is the tail alone or a stroke. */
+    @Test
+    void aChokeSaysHowItSounds(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String location = open(page, address, "Choked");
+        page.locator("#sound-3").fill("crash 1 choke");
+        page.locator("#sound-3").press("Tab");
+        assertThat(message(page)).containsText("choke");
+        page.locator("#kit summary").click();
+        page.getByLabel("Crash sounds as").selectOption("a stroke, damped at once");
+        assertThat(message(page)).containsText("struck and choked");
+        assertThat(Http.json(Http.get(address.url("/api" + location)))
+                        .get("lines")
+                        .get(3)
+                        .get("sound")
+                        .stringValue())
+                .isEqualTo("crash.1.struck-choke");
     }
 
     @Test

@@ -3,11 +3,21 @@ package org.jollyledger.web;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 
 @AnalyzeClasses(packages = "org.jollyledger", importOptions = DoNotIncludeTests.class)
 class WebArchitectureTest {
@@ -36,4 +46,31 @@ class WebArchitectureTest {
     @ArchTest
     static final ArchRule entitiesAndRepositoriesStayInTheirFeature =
             classes().that().haveSimpleNameEndingWith("Repository").should().notBePublic();
+
+    /** Scripts import each other in one direction only, and none that is not there. */
+    @Test
+    void scriptsDoNotGoInCircles() throws Exception {
+        Path folder = Path.of("src/main/resources/static/js");
+        Map<String, Set<String>> imports = new HashMap<>();
+        try (Stream<Path> scripts = Files.list(folder)) {
+            for (Path script : scripts.toList()) {
+                imports.put(script.getFileName().toString(), imported(Files.readString(script)));
+            }
+        }
+        assertThat(imports).hasSizeGreaterThan(10);
+        imports.values().forEach(names -> assertThat(imports.keySet()).containsAll(names));
+        Map<String, Set<String>> open = new HashMap<>(imports);
+        while (open.entrySet().removeIf(script -> script.getValue().stream().noneMatch(open::containsKey))) {
+            // What imports nothing that is left is done with.
+        }
+        assertThat(open).as("scripts that import each other in circles").isEmpty();
+    }
+
+    private static Set<String> imported(String script) {
+        return Pattern.compile("from \"\\./([a-z-]+\\.js)\"")
+                .matcher(script)
+                .results()
+                .map(found -> found.group(1))
+                .collect(Collectors.toSet());
+    }
 }

@@ -248,6 +248,6 @@ enum EditOperation implements Coded {
 
     private static Change setProperty(NoteMap map, EditRequest request) {
         MapProperty property = MapProperty.parse(request.fieldName());
-        return new Change(property.set(map, request.text()), "Changed the map's " + property.words(), request.chosen());
+        return new Change(property.set(map, request.text()), "Changed the " + property.words(), request.chosen());
     }
 }

@@ -23,21 +23,19 @@ enum MapProperty implements Coded {
     CHANNEL(
             "channel",
             (map, value) -> map.withChannel(value.isEmpty() ? OptionalInt.empty() : OptionalInt.of(number(value)))),
-    CHOKES("way to choke", (map, value) -> map.withChokes(map.chokes().withForm(ChokeExpression.Form.parse(value)))),
-    CHOKE_PRESSURE(
-            "least pressure of a choke",
-            (map, value) -> map.withChokes(map.chokes().withPressureFrom(number(value)))),
+    CHOKES("choke method", (map, value) -> map.withChokes(map.chokes().withForm(ChokeExpression.Form.parse(value)))),
+    CHOKE_PRESSURE("choke pressure", (map, value) -> map.withChokes(map.chokes().withPressureFrom(number(value)))),
     OPENNESS(
-            "way to open the hi-hat",
+            "hi-hat method",
             (map, value) -> map.withOpenness(map.openness().withForm(OpennessExpression.Form.parse(value)))),
     PEDAL_CONTROLLER(
-            "pedal's controller", (map, value) -> withPedal(map, pedal(map).withController(number(value)))),
-    PEDAL_COUNTS("pedal's direction", (map, value) -> withPedal(map, pedal(map).withCountsDown(value.equals("down")))),
-    THREE_QUARTER_FROM("pedal's threshold", (map, value) -> withThreshold(map, 0, value)),
-    HALF_FROM("pedal's threshold", (map, value) -> withThreshold(map, 1, value)),
-    QUARTER_FROM("pedal's threshold", (map, value) -> withThreshold(map, 2, value)),
-    CLOSED_FROM("pedal's threshold", (map, value) -> withThreshold(map, 3, value)),
-    TIGHT_FROM("pedal's threshold", (map, value) -> withThreshold(map, 4, value));
+            "pedal controller", (map, value) -> withPedal(map, pedal(map).withController(number(value)))),
+    PEDAL_COUNTS("pedal direction", (map, value) -> withPedal(map, pedal(map).withCountsDown(value.equals("down")))),
+    THREE_QUARTER_FROM("pedal threshold", (map, value) -> withThreshold(map, 0, value)),
+    HALF_FROM("pedal threshold", (map, value) -> withThreshold(map, 1, value)),
+    QUARTER_FROM("pedal threshold", (map, value) -> withThreshold(map, 2, value)),
+    CLOSED_FROM("pedal threshold", (map, value) -> withThreshold(map, 3, value)),
+    TIGHT_FROM("pedal threshold", (map, value) -> withThreshold(map, 4, value));
 
     private final String words;
     private final BiFunction<NoteMap, String, NoteMap> setter;
