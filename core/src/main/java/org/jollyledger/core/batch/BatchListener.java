@@ -11,7 +11,7 @@ public interface BatchListener {
     /** What a file lost, when it lost anything. */
     void lost(FileLosses losses);
 
-    /** Whether to stop before the next file. */
+    /** {@return whether to stop before the next file} */
     boolean isStopped();
 
     /**
@@ -32,7 +32,10 @@ public interface BatchListener {
      * @param far hits that became a far sound
      */
     record FileLosses(String file, int hits, int folded, int silent, int far) {
-        /** How bad that is beside other files: a hit that is gone counts as two that are heard as something else. */
+        /**
+         * {@return how bad that is beside other files: a hit that is gone counts as two that are heard as
+         * something else}
+         */
         public int weight() {
             return 2 * (folded + silent) + far;
         }

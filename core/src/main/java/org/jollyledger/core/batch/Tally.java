@@ -37,7 +37,7 @@ public record Tally(
     /** Before the first file. */
     public static final Tally NONE = new Tally(0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0);
 
-    /** Hits that came out. */
+    /** {@return hits that came out} */
     public long hitsOut() {
         return hitsIn + layered - folded - silent;
     }

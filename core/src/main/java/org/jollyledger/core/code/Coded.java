@@ -4,7 +4,7 @@ import java.util.Locale;
 
 /** A constant of an enum that has a stable name in files, addresses and requests. */
 public interface Coded {
-    /** The constant's name in Java; every enum has it. */
+    /** {@return the constant's name in Java; every enum has it} */
     String name();
 
     /**

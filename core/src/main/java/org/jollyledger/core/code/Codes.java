@@ -11,7 +11,7 @@ public final class Codes {
     private Codes() {}
 
     /**
-     * The constant with a code, whatever its case and the space around it.
+     * {@return the constant with a code, whatever its case and the space around it}
      *
      * @param type the enum
      * @param what what its constants are, in words, such as "kind of map"
@@ -23,7 +23,9 @@ public final class Codes {
                         + list(List.of(type.getEnumConstants())) + "."));
     }
 
-    /** The constant with a code, whatever its case and the space around it; empty when there is none. */
+    /**
+     * {@return the constant with a code, whatever its case and the space around it; empty when there is none}
+     */
     public static <T extends Enum<T> & Coded> Optional<T> find(Class<T> type, String code) {
         String wanted = code.strip().toLowerCase(Locale.ROOT);
         return Arrays.stream(type.getEnumConstants())
@@ -31,7 +33,7 @@ public final class Codes {
                 .findFirst();
     }
 
-    /** Codes in a row, with commas between. */
+    /** {@return codes in a row, with commas between} */
     public static String list(List<? extends Coded> constants) {
         return constants.stream().map(Coded::code).collect(Collectors.joining(", "));
     }

@@ -23,7 +23,7 @@ public record Choices(Optional<String> kept, List<Route> routes, Set<Losses.Key>
         accepted = Set.copyOf(accepted);
     }
 
-    /** These with a route in place of the one that was chosen for its line. */
+    /** {@return these with a route in place of the one that was chosen for its line} */
     public Choices with(Route route) {
         return new Choices(
                 kept,
@@ -32,7 +32,7 @@ public record Choices(Optional<String> kept, List<Route> routes, Set<Losses.Key>
                 accepted);
     }
 
-    /** These without a choice for a line. */
+    /** {@return these without a choice for a line} */
     public Choices without(Note source) {
         return new Choices(
                 kept,
@@ -40,12 +40,12 @@ public record Choices(Optional<String> kept, List<Route> routes, Set<Losses.Key>
                 accepted);
     }
 
-    /** These on top of another crosswalk. */
+    /** {@return these on top of another crosswalk} */
     public Choices over(Optional<String> other) {
         return new Choices(other, routes, accepted);
     }
 
-    /** These with a loss accepted, or not accepted any more. */
+    /** {@return these with a loss accepted, or not accepted any more} */
     public Choices accepting(Losses.Key loss, boolean accept) {
         Set<Losses.Key> changed = new HashSet<>(accepted);
         if (accept) {

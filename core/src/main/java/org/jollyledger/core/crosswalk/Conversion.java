@@ -36,21 +36,26 @@ public final class Conversion {
         statement = booking.ledger().close(part, crosswalk, booking.sounding());
     }
 
-    /** Converts a part. The file is written when it is first asked for. */
+    /**
+     * Converts a part. The file is written when it is first asked for.
+     *
+     * @return the conversion with its statement
+     */
     public static Conversion of(Part part, Crosswalk crosswalk) {
         return new Conversion(part, crosswalk);
     }
 
-    /** The converted file. */
+    /** {@return the converted file} */
     public byte[] bytes() {
         return bytes.get().clone();
     }
 
+    /** {@return the account of what became of every hit} */
     public Statement statement() {
         return statement;
     }
 
-    /** The channels on which the hits come out. */
+    /** {@return the channels on which the hits come out} */
     public Channels channels() {
         return booking.channels();
     }

@@ -32,14 +32,14 @@ public final class Crosswalk {
         this.given = given;
     }
 
-    /** The crosswalk that does the least harm to whatever is typically played. */
+    /** {@return the crosswalk that does the least harm to whatever is typically played} */
     public static Crosswalk propose(NoteMap source, NoteMap target) {
         return proposed(source, target, TypicalUse::new);
     }
 
     /**
-     * The crosswalk that does the least harm to a part: what it plays often and loudly weighs more, what it strikes
-     * together stays apart, its fills go their way.
+     * {@return the crosswalk that does the least harm to a part: what it plays often and loudly weighs more, what it
+     * strikes together stays apart, its fills go their way}
      */
     public static Crosswalk propose(NoteMap source, NoteMap target, Part part) {
         return proposed(source, target, () -> new PartUse(part, source));
@@ -51,8 +51,8 @@ public final class Crosswalk {
     }
 
     /**
-     * The crosswalk of given routes. Lines without one get what is typically best, which is worked out only if there are
-     * such lines.
+     * {@return the crosswalk of given routes} Lines without one get what is typically best, which is worked out only
+     * if there are such lines.
      *
      * @param routes one for each source note at most
      * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list
@@ -80,7 +80,7 @@ public final class Crosswalk {
         return new BookedRoutes(table.get(), maps);
     }
 
-    /** What it makes of notes, as a plain table. */
+    /** {@return what it makes of notes, as a plain table} */
     public TranslationTable table() {
         return table.get();
     }
@@ -94,7 +94,7 @@ public final class Crosswalk {
         return plan.isKnown();
     }
 
-    /** Whether a route begins and ends at lines of the two maps. */
+    /** {@return whether a route begins and ends at lines of the two maps} */
     public boolean fits(Route route) {
         return sourceLine(route.source()).isPresent()
                 && route.targets().stream()
@@ -114,20 +114,22 @@ public final class Crosswalk {
         }
     }
 
+    /** {@return the map that routes come from} */
     public NoteMap source() {
         return maps.source();
     }
 
+    /** {@return the map that routes lead to} */
     public NoteMap target() {
         return maps.target();
     }
 
-    /** The line of the source map that stands for a note. */
+    /** {@return the line of the source map that stands for a note} */
     public Optional<Line> sourceLine(Note note) {
         return maps.sourceLines().at(note);
     }
 
-    /** The line of the target map that stands for a note. */
+    /** {@return the line of the target map that stands for a note} */
     public Optional<Line> targetLine(Note note) {
         return maps.targetLines().at(note);
     }
@@ -136,12 +138,12 @@ public final class Crosswalk {
         return maps.sourceLines();
     }
 
-    /** The routes in the order of their source notes. */
+    /** {@return the routes in the order of their source notes} */
     public List<Route> routes() {
         return List.copyOf(routes.get().values());
     }
 
-    /** The route of a source note; empty when the source map does not list it. */
+    /** {@return the route of a source note; empty when the source map does not list it} */
     public Optional<Route> routeFrom(Note note) {
         return Optional.ofNullable(given.get(note)).or(() -> proposalFor(note));
     }
@@ -151,7 +153,7 @@ public final class Crosswalk {
     }
 
     /**
-     * This crosswalk with one route changed.
+     * {@return this crosswalk with one route changed}
      *
      * @throws IllegalArgumentException when the route begins or ends at a note that its map does not list
      */
@@ -160,7 +162,7 @@ public final class Crosswalk {
     }
 
     /**
-     * This crosswalk with some routes changed.
+     * {@return this crosswalk with some routes changed}
      *
      * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list
      */
@@ -173,14 +175,14 @@ public final class Crosswalk {
         return new Crosswalk(maps, plan, all);
     }
 
-    /** This crosswalk with the proposed route for one source note. */
+    /** {@return this crosswalk with the proposed route for one source note} */
     public Crosswalk withProposalFor(Note note) {
         SortedMap<Note, Route> others = new TreeMap<>(given);
         others.remove(note);
         return new Crosswalk(maps, plan, others);
     }
 
-    /** How far the sound at the end of a route is from the sound at its beginning. */
+    /** {@return how far the sound at the end of a route is from the sound at its beginning} */
     public SoundDistance distance(Route route, Target end) {
         return maps.distance(route.source(), end.note());
     }
@@ -190,7 +192,7 @@ public final class Crosswalk {
         return maps.distance(from, to);
     }
 
-    /** Why a route leads where it leads, in words. */
+    /** {@return why a route leads where it leads, in words} */
     public String reason(Route route) {
         boolean chosen = route.origin() == Route.Origin.CHOSEN;
         if (!chosen && !given.containsValue(route)) {
@@ -211,7 +213,10 @@ public final class Crosswalk {
         return distance.value() == 0 ? distance.reason() : why + ": " + distance.difference();
     }
 
-    /** The lines of the target map from the nearest sound to the farthest, with their distances; one for each note. */
+    /**
+     * {@return the lines of the target map from the nearest sound to the farthest, with their distances; one for each
+     * note}
+     */
     public List<SoundDistanceToLine> alternatives(Note note) {
         Line from = maps.sourceLines().require(note);
         return maps.targetLines().all().stream()
@@ -252,7 +257,7 @@ public final class Crosswalk {
     public record OtherWay(Optional<Line> line, double extra, String because) {
         public static final double SILENT_STROKE = 0.80;
 
-        /** The extra harm in hits left silent in a song of a thousand. */
+        /** {@return the extra harm in hits left silent in a song of a thousand} */
         public double silentHits() {
             return extra / SILENT_STROKE;
         }

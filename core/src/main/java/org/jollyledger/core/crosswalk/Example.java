@@ -81,6 +81,7 @@ public final class Example {
      *
      * @param from the music on the source map
      * @param to the same music on the target map
+     * @return the routes that the example teaches
      * @throws IllegalArgumentException when the two have no moment in common
      */
     public static Lesson learn(Part from, NoteMap source, Part to, NoteMap target) {

@@ -66,7 +66,7 @@ public record KeptCrosswalk(
         }
     }
 
-    /** All routes of a crosswalk. */
+    /** {@return all routes of a crosswalk} */
     public static KeptCrosswalk of(String name, String remark, Crosswalk crosswalk, Set<Losses.Key> accepted) {
         NoteMap source = crosswalk.source();
         NoteMap target = crosswalk.target();
@@ -85,6 +85,7 @@ public record KeptCrosswalk(
         return map.lineAt(note).map(Line::sound);
     }
 
+    /** {@return this crosswalk with another name} */
     public KeptCrosswalk withName(String newName) {
         return new KeptCrosswalk(newName, remark, from, to, routes, accepted);
     }
@@ -122,7 +123,7 @@ public record KeptCrosswalk(
     public record Reopened(Crosswalk crosswalk, List<Overtaken> overtaken) {}
 
     /**
-     * The kept routes between the two maps as they are now.
+     * {@return the kept routes between the two maps as they are now}
      *
      * @param proposal where routes come from that are overtaken or missing; nothing is proposed when there are none
      */
@@ -143,7 +144,7 @@ public record KeptCrosswalk(
         return new Reopened(proposal.with(fitting), overtaken);
     }
 
-    /** The kept routes between two maps as they are now; what is missing is what is typically best. */
+    /** {@return the kept routes between two maps as they are now; what is missing is what is typically best} */
     public Reopened between(NoteMap source, NoteMap target) {
         return over(Crosswalk.propose(source, target));
     }
@@ -176,13 +177,13 @@ public record KeptCrosswalk(
      * @param lost source notes that are left silent, and so have no way back
      */
     public record Reversed(Crosswalk crosswalk, Map<Note, List<Note>> merged, List<Note> lost) {
-        /** Whether everything that went comes back. */
+        /** {@return whether everything that went comes back} */
         public boolean isLossless() {
             return merged.isEmpty() && lost.isEmpty();
         }
     }
 
-    /** The way back along the routes of a crosswalk. */
+    /** {@return the way back along the routes of a crosswalk} */
     public static Reversed reversed(Crosswalk crosswalk) {
         Map<Note, List<Note>> comeTo = new TreeMap<>();
         List<Note> lost = new ArrayList<>();

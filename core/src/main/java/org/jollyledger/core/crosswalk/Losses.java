@@ -39,7 +39,7 @@ public final class Losses {
         FAR;
 
         /**
-         * The kind with a code.
+         * {@return the kind with a code}
          *
          * @throws IllegalArgumentException when there is none
          */
@@ -59,7 +59,10 @@ public final class Losses {
     public record Key(Kind kind, Note note, Optional<Note> other, Optional<Note> landed) {
         private static final Pattern CODE = Pattern.compile("([a-z-]+)\\.(\\d{1,3})\\.(\\d{0,3})\\.(\\d{0,3})");
 
-        /** The stable code, such as {@code folded.49..57}: the kind and the three notes, empty where there is none. */
+        /**
+         * {@return the stable code, such as {@code folded.49..57}: the kind and the three notes, empty where
+         * there is none}
+         */
         public String code() {
             return String.join(".", kind.code(), String.valueOf(note.number()), number(other), number(landed));
         }
@@ -69,7 +72,7 @@ public final class Losses {
         }
 
         /**
-         * The key with a code.
+         * {@return the key with a code}
          *
          * @throws IllegalArgumentException when it is none
          */
@@ -123,7 +126,7 @@ public final class Losses {
         }
     }
 
-    /** The losses of a conversion, the weightiest first. */
+    /** {@return the losses of a conversion, the weightiest first} */
     public static List<Group> of(Statement statement) {
         Losses losses = new Losses(statement.part(), statement.crosswalk());
         statement.eachLoss(losses::gatherHit);

@@ -18,16 +18,17 @@ public record NoteLength(int parts) {
         }
     }
 
-    /** The length nearest to a number of quarters, such as 0.25 for a sixteenth. */
+    /** {@return the length nearest to a number of quarters, such as 0.25 for a sixteenth} */
     public static NoteLength ofQuarters(double quarters) {
         return new NoteLength((int) Math.round(quarters * PARTS_OF_A_QUARTER));
     }
 
+    /** {@return the length in quarter notes} */
     public double quarters() {
         return (double) parts / PARTS_OF_A_QUARTER;
     }
 
-    /** The same in ticks of a file, at least one. */
+    /** {@return the same in ticks of a file, at least one} */
     public long ticks(Division division) {
         return Math.max(1, Math.round(quarters() * division.ticksPerQuarter()));
     }

@@ -30,7 +30,7 @@ public record Route(Note source, List<Target> targets, Sends sends, Origin origi
         }
 
         /**
-         * The one with a code.
+         * {@return the one with a code}
          *
          * @throws IllegalArgumentException when there is none
          */
@@ -45,7 +45,7 @@ public record Route(Note source, List<Target> targets, Sends sends, Origin origi
         CHOSEN;
 
         /**
-         * The one with a code: proposed or chosen.
+         * {@return the one with a code: proposed or chosen}
          *
          * @throws IllegalArgumentException when there is none
          */
@@ -67,22 +67,22 @@ public record Route(Note source, List<Target> targets, Sends sends, Origin origi
         }
     }
 
-    /** A chosen route whose targets join each other. */
+    /** {@return a chosen route whose targets join each other} */
     public static Route chosen(Note source, List<Target> targets) {
         return new Route(source, targets, Sends.TO_ALL, Origin.CHOSEN);
     }
 
-    /** A chosen route that lets hits pass as they are. */
+    /** {@return a chosen route that lets hits pass as they are} */
     public static Route unchanged(Note source) {
         return new Route(source, List.of(), Sends.UNCHANGED, Origin.CHOSEN);
     }
 
-    /** Whether no hit of this line will sound. */
+    /** {@return whether no hit of this line will sound} */
     public boolean isSilent() {
         return targets.isEmpty() && !passes();
     }
 
-    /** Whether hits pass with their own note. */
+    /** {@return whether hits pass with their own note} */
     public boolean passes() {
         return sends == Sends.UNCHANGED;
     }

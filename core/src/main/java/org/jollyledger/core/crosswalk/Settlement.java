@@ -47,7 +47,7 @@ public record Settlement(
         WORSE
     }
 
-    /** Whether less is lost in all afterwards; differences that nobody hears are none. */
+    /** {@return whether less is lost in all afterwards; differences that nobody hears are none} */
     public Comparison comparison() {
         if (Math.abs(weight) < HEARD) {
             return Comparison.AS_GOOD;
@@ -55,7 +55,9 @@ public record Settlement(
         return weight < 0 ? Comparison.BETTER : Comparison.WORSE;
     }
 
-    /** The two or three best ways to settle a loss of a conversion, the best first; silence is none of them. */
+    /**
+     * {@return the two or three best ways to settle a loss of a conversion, the best first; silence is none of them}
+     */
     public static List<Settlement> of(Statement statement, Losses.Key lost) {
         List<Settlement> settlements = new ArrayList<>();
         Map<Touched, List<Losses.Group>> known = new HashMap<>();
@@ -142,7 +144,8 @@ public record Settlement(
     }
 
     /**
-     * A crosswalk in which a line goes elsewhere. Where its route leads to several targets, only the one is changed.
+     * {@return a crosswalk in which a line goes elsewhere} Where its route leads to several targets, only the one is
+     * changed.
      *
      * @throws IllegalArgumentException when there is no such line
      */

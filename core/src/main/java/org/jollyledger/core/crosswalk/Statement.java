@@ -46,12 +46,12 @@ public final class Statement {
         /** Of a line that is not played. */
         public static final Totals NONE = new Totals(0, 0, 0, 0, 0, 0, 0, 0);
 
-        /** Hits that came out. */
+        /** {@return hits that came out} */
         public int hitsOut() {
             return hitsIn + layered - folded - silent;
         }
 
-        /** Whether every hit that went in is accounted for once. */
+        /** {@return whether every hit that went in is accounted for once} */
         public boolean balances() {
             return hitsIn == carried + substituted + silent + unlisted + passed;
         }
@@ -101,38 +101,44 @@ public final class Statement {
         this.losses = Arrays.copyOf(ledger.losses, ledger.lossCount);
     }
 
+    /** {@return the crosswalk that the part was converted by} */
     public Crosswalk crosswalk() {
         return crosswalk;
     }
 
-    /** The part before conversion. */
+    /** {@return the part before conversion} */
     public Part part() {
         return part;
     }
 
-    /** The counts of all lines together. */
+    /** {@return the counts of all lines together} */
     public Totals totals() {
         return totals(part.hitCount(), sums);
     }
 
-    /** Hits that became another sound that is far: those among the losses that are neither folded nor silent. */
+    /**
+     * {@return hits that became another sound that is far: those among the losses that are neither folded nor silent}
+     */
     public int far() {
         Totals totals = totals();
         return losses.length - totals.folded() - totals.silent();
     }
 
-    /** Hits counted on their way out, independently of the entries. */
+    /** {@return hits counted on their way out, independently of the entries} */
     public int hitsOut() {
         return hitsOut;
     }
 
-    /** Whether the entries and the hits counted on their way out agree. */
+    /** {@return whether the entries and the hits counted on their way out agree} */
     public boolean balances() {
         Totals totals = totals();
         return totals.balances() && totals.hitsOut() == hitsOut;
     }
 
-    /** The accounts of the notes that the part plays: lines in the display order of the source map, then the rest. */
+    /**
+     * {@return the accounts of the notes that the part plays: lines in the display order of the source map, then the
+     * rest}
+     */
     public List<LineAccount> lines() {
         List<LineAccount> accounts = new ArrayList<>();
         boolean[] listed = new boolean[Note.COUNT];
@@ -172,12 +178,15 @@ public final class Statement {
                 sums[Entry.PASSED.ordinal()]);
     }
 
-    /** Every hit that was substituted by a far sound, folded or left silent, in the order of the part; made as read. */
+    /**
+     * {@return every hit that was substituted by a far sound, folded or left silent, in the order of the part; made as
+     * read}
+     */
     public List<Loss> losses() {
         return new LossList();
     }
 
-    /** The hits that are folded or left silent, by their indexes in the part. */
+    /** {@return the hits that are folded or left silent, by their indexes in the part} */
     public BitSet goneHits() {
         BitSet gone = new BitSet();
         eachLoss((entry, hit, landed) -> gone.set(hit, gone.get(hit) || entry != Entry.SUBSTITUTED));

@@ -26,32 +26,37 @@ public record Target(
         this(note, velocities, VelocityCurve.STRAIGHT, OptionalInt.empty(), Optional.empty());
     }
 
-    /** A target that takes every hit as it is. */
+    /** {@return a target that takes every hit as it is} */
     public static Target all(Note note) {
         return new Target(note, VelocityRange.FULL);
     }
 
+    /** {@return this target with another note} */
     public Target withNote(Note changed) {
         return new Target(changed, velocities, curve, channel, length);
     }
 
+    /** {@return this target with other velocities} */
     public Target withVelocities(VelocityRange changed) {
         return new Target(note, changed, curve, channel, length);
     }
 
+    /** {@return this target with another curve} */
     public Target withCurve(VelocityCurve changed) {
         return new Target(note, velocities, changed, channel, length);
     }
 
+    /** {@return this target with another channel} */
     public Target withChannel(OptionalInt changed) {
         return new Target(note, velocities, curve, changed, length);
     }
 
+    /** {@return this target with another length} */
     public Target withLength(Optional<NoteLength> changed) {
         return new Target(note, velocities, curve, channel, changed);
     }
 
-    /** Whether hits keep their velocity, length, and the channel that all others have. */
+    /** {@return whether hits keep their velocity, length, and the channel that all others have} */
     public boolean leavesHitsAlone() {
         return curve.isStraight() && channel.isEmpty() && length.isEmpty();
     }

@@ -31,7 +31,7 @@ public final class TranslationTable {
         SILENT;
 
         /**
-         * The one with a code.
+         * {@return the one with a code}
          *
          * @throws IllegalArgumentException when there is none
          */
@@ -96,12 +96,12 @@ public final class TranslationTable {
                     .toList();
         }
 
-        /** Whether it takes a hit of a velocity, 1 to 127. */
+        /** {@return whether it takes a hit of a velocity, 1 to 127} */
         public boolean takes(int velocity) {
             return velocity >= from && velocity <= to;
         }
 
-        /** Whether hits keep their velocity, their length, and the channel of the table. */
+        /** {@return whether hits keep their velocity, their length, and the channel of the table} */
         public boolean leavesHitsAlone() {
             return channel.isEmpty() && length.isEmpty() && curve.equals(STRAIGHT);
         }
@@ -186,7 +186,7 @@ public final class TranslationTable {
     }
 
     /**
-     * A table of given rows.
+     * {@return a table of given rows}
      *
      * @param rows one for each note and channel at most
      * @param channel the channel that hits go to, 1 to 16; empty when each keeps its own
@@ -196,7 +196,7 @@ public final class TranslationTable {
         return new TranslationTable(rows, channel, unlisted, () -> forms);
     }
 
-    /** Its rows, in the order in which they were given. */
+    /** {@return its rows, in the order in which they were given} */
     public List<Row> rows() {
         return rows;
     }
@@ -213,16 +213,19 @@ public final class TranslationTable {
         return row == NONE ? Optional.empty() : Optional.of(rows.get(row));
     }
 
-    /** The channel that hits go to when their cell says nothing else, 1 to 16; empty when each keeps its own. */
+    /**
+     * {@return the channel that hits go to when their cell says nothing else, 1 to 16; empty when each keeps its own}
+     */
     public OptionalInt channel() {
         return channel;
     }
 
+    /** {@return what becomes of notes without a row} */
     public Unlisted unlisted() {
         return unlisted;
     }
 
-    /** How chokes and the openness of the hi-hat change their form. */
+    /** {@return how chokes and the openness of the hi-hat change their form} */
     public KitChange forms() {
         return forms.get();
     }

@@ -8,16 +8,16 @@ public sealed interface VelocityCurve {
     /** Leaves every velocity as it is. */
     VelocityCurve STRAIGHT = new Shape(100, 0, 0, VelocityRange.LOWEST, VelocityRange.HIGHEST);
 
-    /** The velocity that comes out, 1 to 127, for one that goes in, 1 to 127. */
+    /** {@return the velocity that comes out, 1 to 127, for one that goes in, 1 to 127} */
     int apply(int velocity);
 
-    /** Whether every velocity stays what it is. */
+    /** {@return whether every velocity stays what it is} */
     default boolean isStraight() {
         return IntStream.rangeClosed(VelocityRange.LOWEST, VelocityRange.HIGHEST)
                 .allMatch(velocity -> apply(velocity) == velocity);
     }
 
-    /** Gives every hit one velocity, 1 to 127. */
+    /** {@return gives every hit one velocity, 1 to 127} */
     static VelocityCurve fixed(int velocity) {
         return new Shape(100, 0, 0, velocity, velocity);
     }

@@ -19,6 +19,7 @@ public record VelocityRange(int from, int to) {
         }
     }
 
+    /** {@return whether a velocity, 1 to 127, lies in the range} */
     public boolean contains(int velocity) {
         return velocity >= from && velocity <= to;
     }

@@ -52,7 +52,11 @@ public final class ChartSvg {
         this.shown = shown.stream().sorted().toList();
     }
 
-    /** Draws a chart with some columns; which stand where is fixed. */
+    /**
+     * Draws a chart with some columns; which stand where is fixed.
+     *
+     * @return an SVG document
+     */
     public static String write(Chart chart, Set<Chart.Column> columns) {
         StringWriter text = new StringWriter();
         try {

@@ -22,6 +22,7 @@ public final class CrosswalkJson {
     /**
      * Reads a kept crosswalk.
      *
+     * @return the crosswalk with the sounds that its routes joined
      * @throws DocumentException with everything that is wrong with it; a line is a route
      */
     public static KeptCrosswalk read(String json) throws DocumentException {
@@ -64,7 +65,11 @@ public final class CrosswalkJson {
         return fields.made("targets", () -> new KeptRoute(route.get(), sound.get(), targets));
     }
 
-    /** Writes a kept crosswalk. */
+    /**
+     * Writes a kept crosswalk.
+     *
+     * @return a JSON document
+     */
     public static String write(KeptCrosswalk kept) {
         ObjectNode document = Fields.JSON.createObjectNode();
         document.put("name", kept.name());

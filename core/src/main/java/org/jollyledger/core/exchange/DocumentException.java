@@ -14,7 +14,7 @@ public final class DocumentException extends Exception {
      * @param sentence what is wrong and what to do
      */
     public record Problem(int line, String field, String sentence) {
-        /** The sentence with its place before it. */
+        /** {@return the sentence with its place before it} */
         public String placed() {
             return line == 0 ? sentence : "Line " + line + ", " + field + ": " + sentence;
         }
@@ -32,7 +32,7 @@ public final class DocumentException extends Exception {
         return new DocumentException(List.of(new Problem(0, "", sentence)));
     }
 
-    /** At least one, in the order of the document; of very many the first. */
+    /** {@return at least one, in the order of the document; of very many the first} */
     public List<Problem> problems() {
         return problems;
     }

@@ -15,7 +15,7 @@ public final class HitRows {
 
     private HitRows() {}
 
-    /** All hits with the names that a map gives them; a first row names the columns. */
+    /** {@return all hits with the names that a map gives them; a first row names the columns} */
     public static String write(Part part, NoteMap map) {
         StringBuilder rows = new StringBuilder();
         row(

@@ -40,12 +40,16 @@ public final class MidiNamesXml {
 
     private MidiNamesXml() {}
 
-    /** Whether a text looks like such a document. */
+    /** {@return whether a text looks like such a document} */
     public static boolean reads(String text) {
         return text.stripLeading().startsWith("<");
     }
 
-    /** Writes a map; reading it back gives an equal one. */
+    /**
+     * Writes a map; reading it back gives an equal one.
+     *
+     * @return an XML document
+     */
     public static String write(NoteMap map) {
         StringWriter text = new StringWriter();
         try {
@@ -182,6 +186,7 @@ public final class MidiNamesXml {
      * Reads the maps of a document: one for each list of note names in it.
      *
      * @param nameWhenMissing what to call a map when the document does not say
+     * @return one map or more
      * @throws DocumentException when it is no such document, or holds no list of notes
      */
     public static List<NoteMap> read(String text, String nameWhenMissing) throws DocumentException {

@@ -81,6 +81,7 @@ public final class MusicXml {
      *
      * @param sheet the part on the map that names its hits
      * @param title what it is called
+     * @return a MusicXML document
      * @throws IllegalArgumentException when it has more bars than can be written
      */
     public static String write(Sheet sheet, String title) {

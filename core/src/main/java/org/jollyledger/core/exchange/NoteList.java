@@ -63,24 +63,24 @@ public record NoteList(
             doubts = List.copyOf(doubts);
         }
 
-        /** Whether it is a line of the map to be. */
+        /** {@return whether it is a line of the map to be} */
         public boolean isLine() {
             return skipped.isEmpty();
         }
 
-        /** Whether a person should look at it. */
+        /** {@return whether a person should look at it} */
         public boolean isUnsure() {
             return isLine() && !doubts.isEmpty();
         }
 
-        /** The note, where the number read exists. */
+        /** {@return the note, where the number read exists} */
         public Optional<Note> note() {
             return number.isPresent() && number.getAsInt() >= Note.LOWEST && number.getAsInt() <= Note.HIGHEST
                     ? Optional.of(Note.of(number.getAsInt()))
                     : Optional.empty();
         }
 
-        /** The line of a map, when note and name are there. */
+        /** {@return the line of a map, when note and name are there} */
         public Optional<Line> toLine() {
             if (!isLine() || note().isEmpty() || name.isBlank()) {
                 return Optional.empty();
@@ -91,12 +91,12 @@ public record NoteList(
         }
     }
 
-    /** The lines that the rows make. */
+    /** {@return the lines that the rows make} */
     public List<Line> lines() {
         return rows.stream().flatMap(row -> row.toLine().stream()).toList();
     }
 
-    /** How many rows should be looked at. */
+    /** {@return how many rows should be looked at} */
     public long unsureCount() {
         return rows.stream().filter(Row::isUnsure).count();
     }

@@ -79,6 +79,7 @@ public final class NoteListReader {
     /**
      * Reads a list.
      *
+     * @return the list with what is unsure in it
      * @throws DocumentException when it is too long, or holds neither a note nor the name of a drum
      */
     public static NoteList read(String text, Settings settings) throws DocumentException {

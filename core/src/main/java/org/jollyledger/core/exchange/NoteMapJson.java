@@ -44,6 +44,7 @@ public final class NoteMapJson {
     /**
      * Reads a map.
      *
+     * @return the map
      * @throws DocumentException with everything that is wrong with it
      */
     public static NoteMap read(String json) throws DocumentException {
@@ -117,7 +118,11 @@ public final class NoteMapJson {
                 : fields.made("note", () -> Note.of(number)).map(Optional::of);
     }
 
-    /** Writes a map; reading it back gives an equal one. */
+    /**
+     * Writes a map; reading it back gives an equal one.
+     *
+     * @return a JSON document
+     */
     public static String write(NoteMap map) {
         ObjectNode document = Fields.JSON.createObjectNode();
         document.put("name", map.name());

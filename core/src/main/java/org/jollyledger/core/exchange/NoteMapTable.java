@@ -34,7 +34,11 @@ public enum NoteMapTable {
                 .get();
     }
 
-    /** Writes a map; reading it back gives an equal one. */
+    /**
+     * Writes a map; reading it back gives an equal one.
+     *
+     * @return a table in CSV
+     */
     public String write(NoteMap map) {
         StringBuilder text = new StringBuilder();
         try {
@@ -52,7 +56,7 @@ public enum NoteMapTable {
         return text.toString();
     }
 
-    /** Whether a text is such a table, rather than some list of a manual. */
+    /** {@return whether a text is such a table, rather than some list of a manual} */
     public boolean reads(String text) {
         try {
             return rows(text).stream().anyMatch(LineCells::isHead);
@@ -67,6 +71,7 @@ public enum NoteMapTable {
      * Reads a map.
      *
      * @param nameWhenMissing what to call it when the table does not say
+     * @return the map
      * @throws DocumentException with the rows that are wrong
      */
     public NoteMap read(String text, String nameWhenMissing) throws DocumentException {

@@ -19,7 +19,11 @@ public final class NoteMapText {
 
     private NoteMapText() {}
 
-    /** Writes a map; reading it back gives an equal one. */
+    /**
+     * Writes a map; reading it back gives an equal one.
+     *
+     * @return a text of many lines
+     */
     public static String write(NoteMap map) {
         StringBuilder text = new StringBuilder();
         MapProperties.of(map)
@@ -55,7 +59,7 @@ public final class NoteMapText {
         return text.codePointCount(0, text.length());
     }
 
-    /** Whether a text is such a document, rather than some list of a manual. */
+    /** {@return whether a text is such a document, rather than some list of a manual} */
     public static boolean reads(String text) {
         return text.lines().anyMatch(line -> LineCells.isHead(cells(line)));
     }
@@ -64,6 +68,7 @@ public final class NoteMapText {
      * Reads a map.
      *
      * @param nameWhenMissing what to call it when the text does not say
+     * @return the map
      * @throws DocumentException with the rows that are wrong
      */
     public static NoteMap read(String text, String nameWhenMissing) throws DocumentException {

@@ -22,6 +22,7 @@ public final class RoutesJson {
     /**
      * Reads choices.
      *
+     * @return the choices
      * @throws DocumentException with everything that is wrong with them; a line is a route
      */
     public static Choices read(String json) throws DocumentException {
@@ -38,7 +39,11 @@ public final class RoutesJson {
         return new Choices(kept, routes, accepted);
     }
 
-    /** Writes choices. */
+    /**
+     * Writes choices.
+     *
+     * @return a JSON document
+     */
     public static String write(Choices choices) {
         ObjectNode document = Fields.JSON.createObjectNode();
         choices.kept().ifPresent(kept -> document.put("kept", kept));

@@ -84,7 +84,7 @@ public final class SheetSvg {
     public record Page(String drawing, List<Words> words) {}
 
     /**
-     * The pages of a sheet.
+     * {@return the pages of a sheet}
      *
      * @param title what the part is called
      * @throws IllegalArgumentException when there are too many to print
@@ -104,7 +104,7 @@ public final class SheetSvg {
         return printed;
     }
 
-    /** All pages one below the other in one document, words and all. */
+    /** {@return all pages one below the other in one document, words and all} */
     public static String write(Sheet sheet, String title) {
         List<List<SheetSystem>> pages = layOut(sheet);
         return document(sheet, PAGE_HEIGHT * pages.size(), sketch -> {

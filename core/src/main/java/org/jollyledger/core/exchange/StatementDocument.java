@@ -106,7 +106,7 @@ public record StatementDocument(
     public record DamageDocument(int offset, @Nullable Integer track, String kind, String sentence) {}
 
     /**
-     * The statement of one file.
+     * {@return the statement of one file}
      *
      * @param drums the hits that were converted
      * @param mostPlaces of the hits lost from one line, the first so many are told with their places
@@ -143,7 +143,7 @@ public record StatementDocument(
                         .toList());
     }
 
-    /** The same statement, told of a file among others. */
+    /** {@return the same statement, told of a file among others} */
     public StatementDocument named(String file) {
         return new StatementDocument(
                 file,
@@ -163,7 +163,7 @@ public record StatementDocument(
                 damage);
     }
 
-    /** This document as a JSON object, without an end of line. */
+    /** {@return this document as a JSON object, without an end of line} */
     public String json() {
         return Fields.JSON.writeValueAsString(this);
     }

@@ -46,12 +46,12 @@ public final class StatementRows {
         }
     }
 
-    /** The row that names the columns, with its end. */
+    /** {@return the row that names the columns, with its end} */
     public static String header() {
         return FORMAT.format((Object[]) COLUMNS) + FORMAT.getRecordSeparator();
     }
 
-    /** The rows of a file, each with its end. */
+    /** {@return the rows of a file, each with its end} */
     public String of(String file, Statement statement) {
         String name = FORMAT.format(file) + FORMAT.getDelimiterString();
         StringBuilder rows = new StringBuilder();

@@ -39,6 +39,7 @@ public final class TranslationTableJson {
     /**
      * Reads a table.
      *
+     * @return the table
      * @throws DocumentException with everything that is wrong with it; a line is a row
      */
     public static TranslationTable read(String json) throws DocumentException {
@@ -143,7 +144,11 @@ public final class TranslationTableJson {
         return openings;
     }
 
-    /** Writes a table; reading it back gives an equal one. */
+    /**
+     * Writes a table; reading it back gives an equal one.
+     *
+     * @return a JSON document
+     */
     public static String write(TranslationTable table) {
         ObjectNode document = Fields.JSON.createObjectNode();
         put(document, "channel", table.channel());

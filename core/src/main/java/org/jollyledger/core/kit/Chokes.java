@@ -8,18 +8,25 @@ import org.jollyledger.core.sound.Sound;
 public final class Chokes {
     private Chokes() {}
 
-    /** Whether a sound stops the cymbal that it belongs to: its damped tail, or a stroke that is damped at once. */
+    /**
+     * {@return whether a sound stops the cymbal that it belongs to: its damped tail, or a stroke that is damped at
+     * once}
+     */
     public static boolean isChoke(Sound sound) {
         return isTail(sound) || sound.articulation() == Articulation.STRUCK_CHOKE;
     }
 
-    /** Whether a choke is the damped tail alone: right when the cymbal rings already, and no stroke (common practice). */
+    /**
+     * {@return whether a choke is the damped tail alone: right when the cymbal rings already, and no stroke (common
+     * practice)}
+     */
     public static boolean isTail(Sound sound) {
         return sound.articulation() == Articulation.CHOKE;
     }
 
     /**
-     * The choke of the same cymbal that sounds as its damped tail alone, or as a stroke that is damped at once.
+     * {@return the choke of the same cymbal that sounds as its damped tail alone, or as a stroke that is damped at
+     * once}
      *
      * @throws IllegalArgumentException when the cymbal has no such choke
      */
@@ -32,12 +39,12 @@ public final class Chokes {
                 choke.openness());
     }
 
-    /** Whether a sound rings long enough to be choked by a hand: cymbals and hats. */
+    /** {@return whether a sound rings long enough to be choked by a hand: cymbals and hats} */
     public static boolean canBeChoked(Sound sound) {
         return sound.family() == Family.CYMBAL || sound.family() == Family.HIHAT;
     }
 
-    /** Whether one sound chokes another: it is a choke of the very same cymbal. */
+    /** {@return whether one sound chokes another: it is a choke of the very same cymbal} */
     public static boolean chokes(Sound choke, Sound ringing) {
         return isChoke(choke) && choke.isSamePieceAs(ringing);
     }

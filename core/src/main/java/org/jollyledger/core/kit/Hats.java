@@ -16,18 +16,18 @@ public final class Hats {
 
     private Hats() {}
 
-    /** Whether a sound is a hi-hat that is struck. */
+    /** {@return whether a sound is a hi-hat that is struck} */
     public static boolean isStruck(Sound sound) {
         return sound.openness().isPresent();
     }
 
-    /** Whether only the pedal knows how far a struck hi-hat is open. */
+    /** {@return whether only the pedal knows how far a struck hi-hat is open} */
     public static boolean isByPedal(Sound sound) {
         return sound.openness().equals(Optional.of(Openness.PEDAL));
     }
 
     /**
-     * How far open a hi-hat is by its pedal.
+     * {@return how far open a hi-hat is by its pedal}
      *
      * @param value what the pedal's controller sends, 0 to 127
      */
@@ -72,8 +72,8 @@ public final class Hats {
     }
 
     /**
-     * How far open a hi-hat is when it sounds so, as {@link Openness#position()} counts it. What the foot plays and what
-     * chokes leave it shut, but for a splash.
+     * {@return how far open a hi-hat is when it sounds so, as {@link Openness#position()} counts it} What the foot
+     * plays and what chokes leave it shut, but for a splash.
      */
     public static double position(Sound sound) {
         return switch (sound.articulation()) {
@@ -84,8 +84,8 @@ public final class Hats {
     }
 
     /**
-     * By how much the hat opens from one stroke to the next; negative when it closes. Empty where only the pedal knows,
-     * or one of the two is no struck hi-hat.
+     * {@return by how much the hat opens from one stroke to the next; negative when it closes} Empty where only the
+     * pedal knows, or one of the two is no struck hi-hat.
      */
     public static OptionalDouble step(Sound earlier, Sound later) {
         if (!isStruck(earlier) || !isStruck(later) || isByPedal(earlier) || isByPedal(later)) {

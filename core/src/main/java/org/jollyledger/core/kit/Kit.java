@@ -30,43 +30,44 @@ public final class Kit {
         }
     }
 
-    /** The instrument of a map. */
+    /** {@return the instrument of a map} */
     public static Kit of(NoteMap map) {
         return new Kit(map);
     }
 
+    /** {@return the map of the instrument} */
     public NoteMap map() {
         return map;
     }
 
-    /** The lines that a note strikes, 0 to 127, in display order; several when they are layered. */
+    /** {@return the lines that a note strikes, 0 to 127, in display order; several when they are layered} */
     public List<Line> lines(int note) {
         return linesOfNote.getOrDefault(note, List.of());
     }
 
-    /** In which form it says that a cymbal is grabbed. */
+    /** {@return in which form it says that a cymbal is grabbed} */
     public ChokeExpression.Form chokes() {
         return map.chokes().form();
     }
 
-    /** Whether key pressure of a value, 0 to 127, on a cymbal's note grabs it. */
+    /** {@return whether key pressure of a value, 0 to 127, on a cymbal's note grabs it} */
     public boolean grabs(int pressure) {
         return chokes() == ChokeExpression.Form.PRESSURE
                 && pressure >= map.chokes().pressureFrom();
     }
 
-    /** Whether the end of a cymbal's note stops it. */
+    /** {@return whether the end of a cymbal's note stops it} */
     public boolean stopsOnRelease() {
         return chokes() == ChokeExpression.Form.RELEASE;
     }
 
-    /** The pedal of its hi-hat. */
+    /** {@return the pedal of its hi-hat} */
     public HatPedal pedal() {
         return map.openness().pedal();
     }
 
     /**
-     * What a line sounds as at a moment: a hi-hat that its pedal opens is as far open as the pedal says.
+     * {@return what a line sounds as at a moment: a hi-hat that its pedal opens is as far open as the pedal says}
      *
      * @param sound the line's sound
      * @param pedalValue what the pedal's controller sent last, 0 to 127; empty when it sent nothing yet
@@ -78,7 +79,7 @@ public final class Kit {
     }
 
     /**
-     * The instrument at rest.
+     * {@return the instrument at rest}
      *
      * @param lengths how long each sound rings when nothing stops it, in seconds
      */

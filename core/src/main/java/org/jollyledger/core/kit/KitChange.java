@@ -66,7 +66,7 @@ public record KitChange(ChokeChange chokes, HatChange hats) {
         }
     }
 
-    /** How music changes from one instrument to another. */
+    /** {@return how music changes from one instrument to another} */
     public static KitChange between(Kit from, Kit to) {
         return new KitChange(chokes(from, to), hats(from, to));
     }

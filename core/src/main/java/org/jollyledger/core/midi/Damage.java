@@ -43,7 +43,7 @@ public record Damage(Kind kind, int offset, int track, long amount) {
         }
     }
 
-    /** One plain sentence with the place: the track counted from 1, and the byte offset. */
+    /** {@return one plain sentence with the place: the track counted from 1, and the byte offset} */
     public String sentence() {
         String what = String.format(Locale.ROOT, kind.words, amount);
         String where = track < 0 ? "At byte " + offset : "Track " + (track + 1) + ", byte " + offset;

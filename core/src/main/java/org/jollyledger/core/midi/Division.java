@@ -8,12 +8,12 @@ public sealed interface Division {
     /** What a file is read with when its header gives no usable division. */
     TicksPerBeat ASSUMED = new TicksPerBeat(480);
 
-    /** The sixteen bits of the header field. */
+    /** {@return the sixteen bits of the header field} */
     int code();
 
     /**
-     * Ticks in a quarter note. Where film frames are counted there are no quarters; those of the default tempo stand in
-     * for them, 120 a minute (MIDI 1.0).
+     * {@return ticks in a quarter note} Where film frames are counted there are no quarters; those of the
+     * default tempo stand in for them, 120 a minute (MIDI 1.0).
      */
     double ticksPerQuarter();
 
@@ -59,7 +59,7 @@ public sealed interface Division {
             }
         }
 
-        /** Ticks in one second of time; 29 counts as 29.97. */
+        /** {@return ticks in one second of time; 29 counts as 29.97} */
         public double ticksPerSecond() {
             return (framesPerSecond == 29 ? 30_000.0 / 1_001.0 : framesPerSecond) * ticksPerFrame;
         }

@@ -77,7 +77,7 @@ public final class MidiEdit {
         appended.add(other);
     }
 
-    /** The bytes of the changed file. They are handed over: an edit that made its bytes is at its end. */
+    /** {@return the bytes of the changed file} They are handed over: an edit that made its bytes is at its end. */
     public byte[] toBytes() {
         boolean inPlace = file.damageCount() == 0 && !file.wrapped() && appended.isEmpty() && allPatched();
         return changed && !inPlace ? assemble() : patched;

@@ -50,6 +50,7 @@ public final class MidiFile {
      * Reads a file as far as it goes.
      *
      * @param bytes the whole file; the array must not be changed afterwards
+     * @return the file with what is damaged in it
      * @throws MidiFormatException when there is nothing in it to read
      */
     public static MidiFile read(byte[] bytes) throws MidiFormatException {
@@ -60,6 +61,7 @@ public final class MidiFile {
      * Reads a file from a stream.
      *
      * @param limit the most bytes to accept
+     * @return the file with what is damaged in it
      * @throws MidiFormatException when there is nothing in it to read, or more than {@code limit} bytes
      */
     public static MidiFile read(InputStream stream, int limit) throws IOException, MidiFormatException {
@@ -70,45 +72,51 @@ public final class MidiFile {
         return read(bytes);
     }
 
-    /** Starts a new file with nothing in it. */
+    /**
+     * Starts a new file with nothing in it.
+     *
+     * @return a builder of the file
+     */
     public static MidiFileBuilder builder(int format, Division division) {
         return new MidiFileBuilder(format, division);
     }
 
-    /** 0 (one track), 1 (tracks that play together) or 2 (tracks that are pieces of their own). */
+    /** {@return 0 (one track), 1 (tracks that play together) or 2 (tracks that are pieces of their own)} */
     public int format() {
         return format;
     }
 
+    /** {@return what a tick is} */
     public Division division() {
         return division;
     }
 
-    /** The tracks in the order of the file. */
+    /** {@return the tracks in the order of the file} */
     public List<MidiTrack> tracks() {
         return tracks;
     }
 
-    /** What is damaged, in the order it was found; of very many the first 200. */
+    /** {@return what is damaged, in the order it was found; of very many the first 200} */
     public List<Damage> damages() {
         return damages;
     }
 
-    /** How many damages there are, those beyond the first 200 included. */
+    /** {@return how many damages there are, those beyond the first 200 included} */
     public int damageCount() {
         return damageCount;
     }
 
-    /** Whether the file came inside a RIFF wrapper. */
+    /** {@return whether the file came inside a RIFF wrapper} */
     public boolean wrapped() {
         return wrapped;
     }
 
+    /** {@return the length of the file in bytes} */
     public int size() {
         return bytes.length;
     }
 
-    /** The bytes of the file exactly as they were read; a fresh copy. */
+    /** {@return the bytes of the file exactly as they were read; a fresh copy} */
     public byte[] toBytes() {
         return bytes.clone();
     }
@@ -118,7 +126,11 @@ public final class MidiFile {
         stream.write(bytes);
     }
 
-    /** Collects changes, from which {@link MidiEdit#toBytes()} makes a new file. */
+    /**
+     * Collects changes, from which {@link MidiEdit#toBytes()} makes a new file.
+     *
+     * @return an edit without changes so far
+     */
     public MidiEdit edit() {
         return new MidiEdit(this);
     }

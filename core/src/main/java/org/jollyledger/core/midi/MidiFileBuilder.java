@@ -23,7 +23,11 @@ public final class MidiFileBuilder {
         sink.writeShort(division.code());
     }
 
-    /** Ends the track before, if there is one, and begins the next at tick 0. */
+    /**
+     * Ends the track before, if there is one, and begins the next at tick 0.
+     *
+     * @return this builder
+     */
     public MidiFileBuilder track() {
         endTrack(tick);
         sink.writeInt(Bytes.fourLetters("MTrk"));
@@ -42,6 +46,7 @@ public final class MidiFileBuilder {
      * @param channel 1 to 16
      * @param data1 0–127
      * @param data2 0–127; not written for commands with one data byte
+     * @return this builder
      */
     public MidiFileBuilder message(long at, int command, int channel, int data1, int data2) {
         delta(at);
@@ -53,7 +58,11 @@ public final class MidiFileBuilder {
         return this;
     }
 
-    /** Adds a meta event with its payload. */
+    /**
+     * Adds a meta event with its payload.
+     *
+     * @return this builder
+     */
     public MidiFileBuilder meta(long at, int type, byte[] payload) {
         delta(at);
         sink.write(MidiTrack.META);
@@ -63,7 +72,11 @@ public final class MidiFileBuilder {
         return this;
     }
 
-    /** Ends the last track at the given tick and answers the file. */
+    /**
+     * Ends the last track at the given tick and answers the file.
+     *
+     * @return the bytes of the file
+     */
     public byte[] build(long endTick) {
         endTrack(endTick);
         byte[] bytes = sink.toBytes();

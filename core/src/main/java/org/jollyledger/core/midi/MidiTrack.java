@@ -46,61 +46,62 @@ public final class MidiTrack {
         this.ticks = ticks;
     }
 
-    /** The place of this track among the tracks of its file, from 0. */
+    /** {@return the place of this track among the tracks of its file, from 0} */
     public int index() {
         return index;
     }
 
+    /** {@return how many events the track has, 0 or more} */
     public int eventCount() {
         return eventCount;
     }
 
-    /** When the event happens: ticks from the start of the track, 0 or more, never falling. */
+    /** {@return when the event happens: ticks from the start of the track, 0 or more, never falling} */
     public long tick(int event) {
         return ticks[event];
     }
 
-    /** The status byte that counts for the event, running status resolved: 0x80–0xEF, 0xF0, 0xF7 or 0xFF. */
+    /** {@return the status byte that counts for the event, running status resolved: 0x80–0xEF, 0xF0, 0xF7 or 0xFF} */
     public int status(int event) {
         return statuses[event] & 0xFF;
     }
 
-    /** What kind of channel message: the status without its channel, 0x80–0xE0; 0xF0 for all others. */
+    /** {@return what kind of channel message: the status without its channel, 0x80–0xE0; 0xF0 for all others} */
     public int command(int event) {
         return statuses[event] & 0xF0;
     }
 
-    /** The channel of a channel message, 1 to 16 as musicians count. */
+    /** {@return the channel of a channel message, 1 to 16 as musicians count} */
     public int channel(int event) {
         return (statuses[event] & 0x0F) + 1;
     }
 
-    /** Whether the event strikes a note: a note-on with a velocity above 0. */
+    /** {@return whether the event strikes a note: a note-on with a velocity above 0} */
     public boolean isNoteOn(int event) {
         return command(event) == 0x90 && data2(event) > 0;
     }
 
-    /** Whether the event ends a note: a note-off, or a note-on with velocity 0 (MIDI 1.0). */
+    /** {@return whether the event ends a note: a note-off, or a note-on with velocity 0 (MIDI 1.0)} */
     public boolean isNoteOff(int event) {
         return command(event) == 0x80 || command(event) == 0x90 && data2(event) == 0;
     }
 
-    /** The first data byte of a channel message, 0–127. */
+    /** {@return the first data byte of a channel message, 0–127} */
     public int data1(int event) {
         return bytes[data1Offset(event)] & 0x7F;
     }
 
-    /** The second data byte of a channel message, 0–127; 0 for messages that have only one. */
+    /** {@return the second data byte of a channel message, 0–127; 0 for messages that have only one} */
     public int data2(int event) {
         return hasSecondByte(event) ? bytes[data2Offset(event)] & 0x7F : 0;
     }
 
-    /** The type of a meta event, 0–127, or -1 for any other event. */
+    /** {@return the type of a meta event, 0–127, or -1 for any other event} */
     public int metaType(int event) {
         return statuses[event] == (byte) META ? bytes[dataStarts[event]] & 0xFF : -1;
     }
 
-    /** The payload of a meta or system exclusive event, a fresh copy; empty for channel messages. */
+    /** {@return the payload of a meta or system exclusive event, a fresh copy; empty for channel messages} */
     public byte[] payload(int event) {
         if (status(event) < 0xF0) {
             return new byte[0];
@@ -109,17 +110,17 @@ public final class MidiTrack {
         return java.util.Arrays.copyOfRange(bytes, from, from + payloadLength(event));
     }
 
-    /** The byte of the file at which the event, with its delta time, begins. */
+    /** {@return the byte of the file at which the event, with its delta time, begins} */
     public int offset(int event) {
         return starts[event];
     }
 
-    /** How many bytes the payload of a meta or system exclusive event has. */
+    /** {@return how many bytes the payload of a meta or system exclusive event has} */
     public int payloadLength(int event) {
         return VariableLength.read(bytes, lengthOffset(event));
     }
 
-    /** The byte at {@code position} of the payload of a meta or system exclusive event, 0–255. */
+    /** {@return the byte at {@code position} of the payload of a meta or system exclusive event, 0–255} */
     public int payloadByte(int event, int position) {
         return bytes[payloadStart(event) + position] & 0xFF;
     }

@@ -40,7 +40,7 @@ public final class NotePairs {
     }
 
     /**
-     * Pairs the notes of all tracks.
+     * {@return pairs the notes of all tracks}
      *
      * @param channelMask one bit for each channel; bit 0 is channel 1
      */
@@ -57,53 +57,53 @@ public final class NotePairs {
         return channelBits << 14 | velocity << 7 | key;
     }
 
-    /** How many notes there are. */
+    /** {@return how many notes there are} */
     public int count() {
         return count;
     }
 
-    /** The note number, 0–127. */
+    /** {@return the note number, 0–127} */
     public int key(int note) {
         return strokes[note] & 0x7F;
     }
 
-    /** The velocity, 1–127. */
+    /** {@return the velocity, 1–127} */
     public int velocity(int note) {
         return strokes[note] >> 7 & 0x7F;
     }
 
-    /** The channel, 1–16. */
+    /** {@return the channel, 1–16} */
     public int channel(int note) {
         return (strokes[note] >> 14) + 1;
     }
 
-    /** The track, from 0. */
+    /** {@return the track, from 0} */
     public int track(int note) {
         return trackOfNote == null ? 0 : trackOfNote[note];
     }
 
-    /** The index of the note-on in its track. */
+    /** {@return the index of the note-on in its track} */
     public int onEvent(int note) {
         return onEvents[note];
     }
 
-    /** The index of the event that ends the note in its track, or {@link #NONE} when it hangs. */
+    /** {@return the index of the event that ends the note in its track, or {@link #NONE} when it hangs} */
     public int endEvent(int note) {
         return endEvents[note];
     }
 
-    /** When the note is struck: ticks from the start of its track. */
+    /** {@return when the note is struck: ticks from the start of its track} */
     public long tick(int note) {
         return tracks[track(note)].tick(onEvents[note]);
     }
 
-    /** The tick at which it ends; of a note that hangs, the tick at which it begins. */
+    /** {@return the tick at which it ends; of a note that hangs, the tick at which it begins} */
     public long endTick(int note) {
         int end = endEvents[note];
         return tracks[track(note)].tick(end == NONE ? onEvents[note] : end);
     }
 
-    /** How often each key is struck: 128 counts. */
+    /** {@return how often each key is struck: 128 counts} */
     public int[] countsByKey() {
         int[] counts = new int[KEYS];
         for (int note = 0; note < count; note++) {
@@ -112,22 +112,22 @@ public final class NotePairs {
         return counts;
     }
 
-    /** How many polyphonic key pressure events there are on the channels. */
+    /** {@return how many polyphonic key pressure events there are on the channels} */
     public int pressureCount() {
         return pressures.length / Collector.PRESSURE_SIZE;
     }
 
-    /** The track of a key pressure event. */
+    /** {@return the track of a key pressure event} */
     public int pressureTrack(int pressure) {
         return pressures[pressure * Collector.PRESSURE_SIZE];
     }
 
-    /** The index of a key pressure event in its track. */
+    /** {@return the index of a key pressure event in its track} */
     public int pressureEvent(int pressure) {
         return pressures[pressure * Collector.PRESSURE_SIZE + 1];
     }
 
-    /** The last note of the same key before a key pressure event, or {@link #NONE}. */
+    /** {@return the last note of the same key before a key pressure event, or {@link #NONE}} */
     public int pressureNote(int pressure) {
         return pressures[pressure * Collector.PRESSURE_SIZE + 2];
     }

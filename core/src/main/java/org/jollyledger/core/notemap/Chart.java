@@ -51,12 +51,12 @@ public record Chart(NoteMap map, List<List<Group>> columns) {
             return words;
         }
 
-        /** How wide it wants to be beside other columns. */
+        /** {@return how wide it wants to be beside other columns} */
         public int width() {
             return width;
         }
 
-        /** What stands in it for a line of a map. */
+        /** {@return what stands in it for a line of a map} */
         public String text(Line line, NoteMap map) {
             return text.apply(line, map);
         }
@@ -83,7 +83,11 @@ public record Chart(NoteMap map, List<List<Group>> columns) {
         columns = columns.stream().map(List::copyOf).toList();
     }
 
-    /** Lays out a map in an order; as the kit stands it is grouped by kit piece. */
+    /**
+     * Lays out a map in an order; as the kit stands it is grouped by kit piece.
+     *
+     * @return the chart of all lines
+     */
     public static Chart of(NoteMap map, KitOrder order) {
         List<Line> lines = MapEdits.sort(map, order).lines();
         return new Chart(map, inColumns(order == KitOrder.KIT ? grouped(lines) : ungrouped(lines), lines.size()));
@@ -153,7 +157,7 @@ public record Chart(NoteMap map, List<List<Group>> columns) {
         return new Group(group.title(), group.family(), group.lines().subList(from, to));
     }
 
-    /** How high the highest column is, in lines. */
+    /** {@return how high the highest column is, in lines} */
     public double height() {
         return columns.stream()
                 .mapToDouble(

@@ -39,7 +39,7 @@ public record ChokeExpression(Form form, int pressureFrom) {
         }
 
         /**
-         * The form with a code: note, pressure or release.
+         * {@return the form with a code: note, pressure or release}
          *
          * @throws IllegalArgumentException when there is none
          */
@@ -55,20 +55,22 @@ public record ChokeExpression(Form form, int pressureFrom) {
         }
     }
 
-    /** A form with its usual figures. */
+    /** {@return a form with its usual figures} */
     public static ChokeExpression of(Form form) {
         return new ChokeExpression(form, USUAL_PRESSURE);
     }
 
+    /** {@return this expression with another form} */
     public ChokeExpression withForm(Form newForm) {
         return new ChokeExpression(newForm, pressureFrom);
     }
 
+    /** {@return this expression with another pressure from which a choke counts, 1 to 127} */
     public ChokeExpression withPressureFrom(int newPressure) {
         return new ChokeExpression(form, newPressure);
     }
 
-    /** The form in words, with the pressure where it counts and is not the default. */
+    /** {@return the form in words, with the pressure where it counts and is not the default} */
     public String words() {
         return form == Form.PRESSURE && pressureFrom != USUAL_PRESSURE
                 ? form.words + ", from " + pressureFrom + " on"

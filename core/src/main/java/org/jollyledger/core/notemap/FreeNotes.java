@@ -16,8 +16,8 @@ public final class FreeNotes {
     private FreeNotes() {}
 
     /**
-     * The free notes of a map, those nearest to the relatives of a sound first: to lines of its own piece and number,
-     * else of its piece, else of its family, else to any line; of two as near, the lower comes first.
+     * {@return the free notes of a map, those nearest to the relatives of a sound first: to lines of its own piece and
+     * number, else of its piece, else of its family, else to any line; of two as near, the lower comes first}
      *
      * @param near a note to stay close to before all, such as the line's own
      */

@@ -91,12 +91,12 @@ public final class GeneralMidi {
 
     private GeneralMidi() {}
 
-    /** The percussion key map of General MIDI System Level 1: 47 lines. */
+    /** {@return the percussion key map of General MIDI System Level 1: 47 lines} */
     public static NoteMap level1() {
         return GENERAL_MIDI_1;
     }
 
-    /** The standard set of General MIDI 2: the 47 lines of Level 1 and 14 more. */
+    /** {@return the standard set of General MIDI 2: the 47 lines of Level 1 and 14 more} */
     public static NoteMap level2() {
         return GENERAL_MIDI_2;
     }

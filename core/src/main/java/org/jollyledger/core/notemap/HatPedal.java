@@ -51,21 +51,23 @@ public record HatPedal(
         }
     }
 
-    /** The five thresholds from three quarters open to tight. */
+    /** {@return the five thresholds from three quarters open to tight} */
     public List<Integer> thresholds() {
         return List.of(threeQuarterFrom, halfFrom, quarterFrom, closedFrom, tightFrom);
     }
 
+    /** {@return this pedal with another controller, 0 to 119} */
     public HatPedal withController(int newController) {
         return new HatPedal(newController, threeQuarterFrom, halfFrom, quarterFrom, closedFrom, tightFrom, countsDown);
     }
 
+    /** {@return this pedal with another direction of counting} */
     public HatPedal withCountsDown(boolean down) {
         return new HatPedal(controller, threeQuarterFrom, halfFrom, quarterFrom, closedFrom, tightFrom, down);
     }
 
     /**
-     * These figures with other thresholds.
+     * {@return these figures with other thresholds}
      *
      * @param thresholds five, from three quarters open to tight
      * @throws IllegalArgumentException when there are not five, or they do not rise
@@ -85,7 +87,7 @@ public record HatPedal(
                 countsDown);
     }
 
-    /** What differs from one pedal to another, such as "steps at 16, 48, 80, 112, pressed is 0". */
+    /** {@return what differs from one pedal to another, such as "steps at 16, 48, 80, 112, pressed is 0"} */
     public String words() {
         List<String> reached = thresholds().stream()
                 .filter(threshold -> threshold < NEVER)

@@ -20,7 +20,7 @@ import org.jollyledger.core.sound.Sound;
 public record Joining(NoteMap map, List<Placement> placements) {
     /** A line of the other instrument, and the line that it became. */
     public record Placement(Line from, Line to) {
-        /** What has to be set up on the other instrument. */
+        /** {@return what has to be set up on the other instrument} */
         public String setUp(NoteMap of, NoteMap into) {
             String now = to.note().label(into.middleC());
             return from.place()
@@ -37,6 +37,7 @@ public record Joining(NoteMap map, List<Placement> placements) {
      * Joins lines of another map.
      *
      * @param label says to which instance the lines belong; 1 to 24 characters
+     * @return the joined map, and what must be set up by hand
      * @throws IllegalArgumentException when there are more lines than free notes
      */
     public static Joining of(NoteMap map, NoteMap other, List<Line> lines, String label) {

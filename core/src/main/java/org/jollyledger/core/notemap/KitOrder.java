@@ -34,12 +34,13 @@ public enum KitOrder implements Coded {
         this.order = order;
     }
 
+    /** {@return the order in words} */
     public String words() {
         return words;
     }
 
     /**
-     * The order with a code: kit, note or name.
+     * {@return the order with a code: kit, note or name}
      *
      * @throws IllegalArgumentException when there is none
      */
@@ -47,7 +48,7 @@ public enum KitOrder implements Coded {
         return Codes.parse(KitOrder.class, "order of lines", code);
     }
 
-    /** The order itself; lines that are alike in it keep theirs. */
+    /** {@return the order itself; lines that are alike in it keep theirs} */
     public Comparator<Line> comparator() {
         return order;
     }

@@ -35,7 +35,7 @@ public record Line(
     }
 
     /**
-     * The note that plays it.
+     * {@return the note that plays it}
      *
      * @throws java.util.NoSuchElementException when it has none yet
      */
@@ -43,40 +43,47 @@ public record Line(
         return place.orElseThrow();
     }
 
+    /** {@return whether a note plays it} */
     public boolean hasNote() {
         return place.isPresent();
     }
 
+    /** {@return this line with another note, or none} */
     public Line withPlace(Optional<Note> newPlace) {
         return new Line(newPlace, name, shortName, sound, chokeGroup, remark);
     }
 
+    /** {@return this line with another name} */
     public Line withName(String newName) {
         return new Line(place, newName, shortName, sound, chokeGroup, remark);
     }
 
+    /** {@return this line with another short name} */
     public Line withShortName(String newShortName) {
         return new Line(place, name, newShortName, sound, chokeGroup, remark);
     }
 
+    /** {@return this line with another sound} */
     public Line withSound(Sound newSound) {
         return new Line(place, name, shortName, newSound, chokeGroup, remark);
     }
 
+    /** {@return this line with another choke group, or none} */
     public Line withChokeGroup(Optional<String> newGroup) {
         return new Line(place, name, shortName, sound, newGroup, remark);
     }
 
+    /** {@return this line with another remark} */
     public Line withRemark(String newRemark) {
         return new Line(place, name, shortName, sound, chokeGroup, newRemark);
     }
 
-    /** A line whose short name is its name, cut to ten characters. */
+    /** {@return a line whose short name is its name, cut to ten characters} */
     public static Line of(int note, String name, Sound sound) {
         return new Line(Note.of(note), name, shorten(name), sound, Optional.empty(), "");
     }
 
-    /** The beginning of a name that fits a narrow row. */
+    /** {@return the beginning of a name that fits a narrow row} */
     public static String shorten(String name) {
         return Texts.cut(name.strip(), WANTED_SHORT_NAME);
     }

@@ -75,7 +75,11 @@ public record MapComparison(List<Pair> pairs, List<String> facts) {
                 || one.sound().distanceTo(other.sound()).value() < SoundDistance.FAR;
     }
 
-    /** Compares two maps. */
+    /**
+     * Compares two maps.
+     *
+     * @return what differs, line by line
+     */
     public static MapComparison between(NoteMap before, NoteMap after) {
         int[] partnerOf = partners(before.lines(), after.lines());
         List<Pair> pairs = new ArrayList<>();
@@ -209,19 +213,19 @@ public record MapComparison(List<Pair> pairs, List<String> facts) {
         }
     }
 
-    /** How many pairs differ in a way. */
+    /** {@return how many pairs differ in a way} */
     public long count(Difference difference) {
         return pairs.stream()
                 .filter(pair -> pair.differences().contains(difference))
                 .count();
     }
 
-    /** Whether nothing differs at all. */
+    /** {@return whether nothing differs at all} */
     public boolean isSame() {
         return facts.isEmpty() && pairs.stream().allMatch(Pair::isSame);
     }
 
-    /** What differs in one line of words, such as "2 added, 1 moved"; at most 200 characters. */
+    /** {@return what differs in one line of words, such as "2 added, 1 moved"; at most 200 characters} */
     public String summary() {
         List<String> words = new ArrayList<>();
         for (Difference difference : Difference.values()) {

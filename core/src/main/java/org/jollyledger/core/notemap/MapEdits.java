@@ -31,7 +31,7 @@ public final class MapEdits {
 
     private MapEdits() {}
 
-    /** The indices of the lines, other than one, that have a note. */
+    /** {@return the indices of the lines, other than one, that have a note} */
     public static List<Integer> takenBy(NoteMap map, int line, Note note) {
         return IntStream.range(0, map.lines().size())
                 .filter(other -> other != line && map.lines().get(other).place().equals(Optional.of(note)))
@@ -42,6 +42,7 @@ public final class MapEdits {
     /**
      * Gives a line a note.
      *
+     * @return the changed map; the given one stays as it is
      * @throws IllegalArgumentException when lines shall move and no note is free
      */
     public static NoteMap setNote(NoteMap map, int line, Note note, WhenTaken whenTaken) {
@@ -67,7 +68,11 @@ public final class MapEdits {
         return line.withPlace(Optional.of(free));
     }
 
-    /** Takes the note away from some lines; they stay in the map without one. */
+    /**
+     * Takes the note away from some lines; they stay in the map without one.
+     *
+     * @return the changed map; the given one stays as it is
+     */
     public static NoteMap clearNotes(NoteMap map, Collection<Integer> lines) {
         return change(map, lines, line -> line.withPlace(Optional.empty()));
     }
@@ -76,6 +81,7 @@ public final class MapEdits {
      * Moves the notes of some lines up or down; lines without a note stay without.
      *
      * @param semitones 12 for an octave; negative for down
+     * @return the changed map; the given one stays as it is
      * @throws IllegalArgumentException when one of them would leave 0 to 127; nothing is moved then
      */
     public static NoteMap shift(NoteMap map, Collection<Integer> lines, int semitones) {
@@ -92,7 +98,11 @@ public final class MapEdits {
                 })));
     }
 
-    /** Makes some lines sound as another piece of a family; articulations that it does not know become its usual one. */
+    /**
+     * Makes some lines sound as another piece of a family; articulations that it does not know become its usual one.
+     *
+     * @return the changed map; the given one stays as it is
+     */
     public static NoteMap setFamily(NoteMap map, Collection<Integer> lines, Family family) {
         return change(
                 map,
@@ -117,7 +127,11 @@ public final class MapEdits {
         return new Sound(piece, plain.number(), before.side(), plain.articulation(), plain.openness());
     }
 
-    /** Changes some lines, each on its own. */
+    /**
+     * Changes some lines, each on its own.
+     *
+     * @return the changed map; the given one stays as it is
+     */
     public static NoteMap change(NoteMap map, Collection<Integer> lines, UnaryOperator<Line> how) {
         Set<Integer> chosen = new TreeSet<>(lines);
         return map.withLines(IntStream.range(0, map.lines().size())
@@ -127,7 +141,11 @@ public final class MapEdits {
                 .toList());
     }
 
-    /** Takes some lines out. */
+    /**
+     * Takes some lines out.
+     *
+     * @return the changed map; the given one stays as it is
+     */
     public static NoteMap remove(NoteMap map, Collection<Integer> lines) {
         Set<Integer> gone = new TreeSet<>(lines);
         return map.withLines(IntStream.range(0, map.lines().size())
@@ -136,7 +154,11 @@ public final class MapEdits {
                 .toList());
     }
 
-    /** Puts a new line before the one at an index, or behind all. */
+    /**
+     * Puts a new line before the one at an index, or behind all.
+     *
+     * @return the changed map; the given one stays as it is
+     */
     public static NoteMap insert(NoteMap map, int at, Line line) {
         List<Line> lines = new ArrayList<>(map.lines());
         lines.add(Math.max(0, Math.min(at, lines.size())), line);
@@ -147,6 +169,7 @@ public final class MapEdits {
      * Moves some lines in the display order, keeping their order among themselves; their notes stay.
      *
      * @param steps how far the first of them goes down; negative for up; it stops at the ends
+     * @return the changed map; the given one stays as it is
      */
     public static NoteMap moveRows(NoteMap map, Collection<Integer> lines, int steps) {
         List<Integer> chosen = new TreeSet<>(lines).stream().toList();
@@ -160,7 +183,7 @@ public final class MapEdits {
         return map.withLines(staying);
     }
 
-    /** Shows the lines in an order. */
+    /** {@return shows the lines in an order} */
     public static NoteMap sort(NoteMap map, KitOrder order) {
         Comparator<Line> comparator = order.comparator();
         return map.withLines(map.lines().stream().sorted(comparator).toList());

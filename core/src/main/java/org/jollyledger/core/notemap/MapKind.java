@@ -16,12 +16,13 @@ public enum MapKind implements Coded {
         this.words = words;
     }
 
+    /** {@return the kind in words} */
     public String words() {
         return words;
     }
 
     /**
-     * The kind with a code: library, kit, pads or standard.
+     * {@return the kind with a code: library, kit, pads or standard}
      *
      * @throws IllegalArgumentException when there is none
      */

@@ -44,7 +44,7 @@ public record NameRules(List<Rule> rules) {
         }
 
         /**
-         * The action with a code.
+         * {@return the action with a code}
          *
          * @throws IllegalArgumentException when there is none
          */
@@ -52,7 +52,7 @@ public record NameRules(List<Rule> rules) {
             return Codes.parse(Action.class, "naming rule", code);
         }
 
-        /** Whether it needs a word. */
+        /** {@return whether it needs a word} */
         public boolean takesWord() {
             return this == DROP_WORD || this == REPLACE_WORD;
         }
@@ -73,7 +73,7 @@ public record NameRules(List<Rule> rules) {
             Texts.requireAtMost("replacement", replacement, LONGEST_WORD);
         }
 
-        /** The rule in words, such as "replace “Snare” by “Snr”". */
+        /** {@return the rule in words, such as "replace “Snare” by “Snr”"} */
         public String words() {
             return switch (action) {
                 case DROP_WORD -> "drop “" + word + "”";
@@ -114,7 +114,7 @@ public record NameRules(List<Rule> rules) {
         rules = List.copyOf(rules);
     }
 
-    /** A name after all rules. */
+    /** {@return a name after all rules} */
     public String apply(String name) {
         String tidied = name;
         for (Rule rule : rules) {
@@ -125,8 +125,8 @@ public record NameRules(List<Rule> rules) {
     }
 
     /**
-     * Lines with their names tidied. A short name that fits, and whose name stays, is kept; others are made anew, all
-     * distinct.
+     * {@return lines with their names tidied} A short name that fits, and whose name stays, is kept; others are made
+     * anew, all distinct.
      *
      * @param anew whether all short names are made anew
      */

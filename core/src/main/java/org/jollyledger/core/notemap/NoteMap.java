@@ -54,12 +54,12 @@ public record NoteMap(
         lines = List.copyOf(lines);
     }
 
-    /** The line that stands for a note: the first in display order of those that share it. */
+    /** {@return the line that stands for a note: the first in display order of those that share it} */
     public Optional<Line> lineAt(Note note) {
         return lines.stream().filter(line -> isOn(line, note)).findFirst();
     }
 
-    /** The lines that stand for their notes: of those that share one the first; in display order. */
+    /** {@return the lines that stand for their notes: of those that share one the first; in display order} */
     public List<Line> firstLines() {
         Set<Note> seen = new HashSet<>();
         return lines.stream()
@@ -67,12 +67,12 @@ public record NoteMap(
                 .toList();
     }
 
-    /** All lines on a note, in display order. */
+    /** {@return all lines on a note, in display order} */
     public List<Line> linesAt(Note note) {
         return lines.stream().filter(line -> isOn(line, note)).toList();
     }
 
-    /** The notes that several lines have. */
+    /** {@return the notes that several lines have} */
     public Set<Note> sharedNotes() {
         Set<Note> once = new HashSet<>();
         Set<Note> shared = new HashSet<>();
@@ -88,7 +88,7 @@ public record NoteMap(
         return line.hasNote() && line.note().equals(note);
     }
 
-    /** The notes that no line has. */
+    /** {@return the notes that no line has} */
     public List<Note> freeNotes() {
         Set<Note> taken = firstLines().stream().map(Line::note).collect(Collectors.toSet());
         return IntStream.range(0, Note.COUNT)
@@ -97,43 +97,52 @@ public record NoteMap(
                 .toList();
     }
 
+    /** {@return this map with other lines} */
     public NoteMap withLines(List<Line> newLines) {
         return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, newLines, remark);
     }
 
+    /** {@return this map with another kind} */
     public NoteMap withKind(MapKind newKind) {
         return new NoteMap(name, maker, newKind, middleC, channel, chokes, openness, lines, remark);
     }
 
+    /** {@return this map with another name} */
     public NoteMap withName(String newName) {
         return new NoteMap(newName, maker, kind, middleC, channel, chokes, openness, lines, remark);
     }
 
+    /** {@return this map with another maker's text} */
     public NoteMap withMaker(String newMaker) {
         return new NoteMap(name, newMaker, kind, middleC, channel, chokes, openness, lines, remark);
     }
 
+    /** {@return this map with another remark} */
     public NoteMap withRemark(String newRemark) {
         return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, lines, newRemark);
     }
 
+    /** {@return this map with another middle C} */
     public NoteMap withMiddleC(OctaveConvention newMiddleC) {
         return new NoteMap(name, maker, kind, newMiddleC, channel, chokes, openness, lines, remark);
     }
 
+    /** {@return this map with another channel} */
     public NoteMap withChannel(OptionalInt newChannel) {
         return new NoteMap(name, maker, kind, middleC, newChannel, chokes, openness, lines, remark);
     }
 
+    /** {@return this map with another way to choke} */
     public NoteMap withChokes(ChokeExpression newChokes) {
         return new NoteMap(name, maker, kind, middleC, channel, newChokes, openness, lines, remark);
     }
 
+    /** {@return this map with another way to say how far the hi-hat is open} */
     public NoteMap withOpenness(OpennessExpression newOpenness) {
         return new NoteMap(name, maker, kind, middleC, channel, chokes, newOpenness, lines, remark);
     }
 
-    /** The map's fingerprint: for each of the notes 0 to 127 the family of its line, where it has one. */
+    /** {@return the map's fingerprint: for each of the notes 0 to 127 the family of its line, where it has one} */
     public List<Optional<Family>> strip() {
         return IntStream.range(0, Note.COUNT)
                 .mapToObj(number ->

@@ -31,7 +31,7 @@ public record OpennessExpression(Form form, HatPedal pedal) {
         }
 
         /**
-         * The form with a code: notes or controller.
+         * {@return the form with a code: notes or controller}
          *
          * @throws IllegalArgumentException when there is none
          */
@@ -40,20 +40,22 @@ public record OpennessExpression(Form form, HatPedal pedal) {
         }
     }
 
-    /** A form with its usual figures. */
+    /** {@return a form with its usual figures} */
     public static OpennessExpression of(Form form) {
         return new OpennessExpression(form, HatPedal.USUAL);
     }
 
+    /** {@return this expression with another form} */
     public OpennessExpression withForm(Form newForm) {
         return new OpennessExpression(newForm, pedal);
     }
 
+    /** {@return this expression with another pedal} */
     public OpennessExpression withPedal(HatPedal newPedal) {
         return new OpennessExpression(form, newPedal);
     }
 
-    /** The form in words, with the figures of the pedal that are not the defaults. */
+    /** {@return the form in words, with the figures of the pedal that are not the defaults} */
     public String words() {
         String which = form == Form.CONTROLLER ? "controller " + pedal.controller() : form.words;
         return pedal.equals(HatPedal.USUAL.withController(pedal.controller())) ? which : which + ", " + pedal.words();

@@ -55,7 +55,7 @@ public final class ShortNames {
 
     private ShortNames() {}
 
-    /** Short names for some names, in their order. */
+    /** {@return short names for some names, in their order} */
     public static List<String> of(List<String> names) {
         List<String> shortened = new ArrayList<>();
         Set<String> taken = new HashSet<>();

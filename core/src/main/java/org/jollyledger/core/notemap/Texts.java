@@ -22,7 +22,7 @@ public final class Texts {
         }
     }
 
-    /** The beginning of a text, of so many characters at most. */
+    /** {@return the beginning of a text, of so many characters at most} */
     public static String cut(String text, int longest) {
         return text.codePointCount(0, text.length()) <= longest
                 ? text

@@ -18,7 +18,7 @@ public record BarBeat(long bar, int twelfths) implements Comparable<BarBeat> {
     private static final BigDecimal[] BEATS =
             IntStream.range(0, 32 * TWELFTHS).mapToObj(BarBeat::beat).toArray(BigDecimal[]::new);
 
-    /** The beat with what goes beyond it, such as 3, 3.25 or 2.67. */
+    /** {@return the beat with what goes beyond it, such as 3, 3.25 or 2.67} */
     public BigDecimal beat() {
         return twelfths < BEATS.length ? BEATS[twelfths] : beat(twelfths);
     }
@@ -31,7 +31,7 @@ public record BarBeat(long bar, int twelfths) implements Comparable<BarBeat> {
         return beat.scale() < 0 ? beat.setScale(0) : beat;
     }
 
-    /** In words: "bar 12, beat 3". */
+    /** {@return in words: "bar 12, beat 3"} */
     public String words() {
         return "bar " + bar + ", beat " + beat().toPlainString();
     }

@@ -31,13 +31,13 @@ public final class BarIndex {
                 hits, IntStream.of(hits).mapToLong(hit -> barOfHit[hit]).toArray());
     }
 
-    /** The bar in which the last hit stands; 0 when there is none, or only a pick-up. */
+    /** {@return the bar in which the last hit stands; 0 when there is none, or only a pick-up} */
     public long barCount() {
         return bars.length == 0 ? 0 : bars[bars.length - 1];
     }
 
     /**
-     * The indexes of the hits in some bars, by bar and in each bar in the order of the part.
+     * {@return the indexes of the hits in some bars, by bar and in each bar in the order of the part}
      *
      * @param first the first bar; 0 is a pick-up
      * @param last the last bar, included
@@ -47,7 +47,7 @@ public final class BarIndex {
         return Arrays.copyOfRange(hits, from, Math.max(from, begin(last + 1)));
     }
 
-    /** How many hits stand in some bars, the last one included. */
+    /** {@return how many hits stand in some bars, the last one included} */
     public int count(long first, long last) {
         return Math.max(0, begin(last + 1) - begin(first));
     }

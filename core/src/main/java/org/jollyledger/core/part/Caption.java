@@ -46,7 +46,7 @@ public record Caption(long tick, Kind kind, String text) {
         }
     }
 
-    /** All captions of a file in the order of time. */
+    /** {@return all captions of a file in the order of time} */
     public static List<Caption> of(MidiFile file) {
         List<Caption> captions = new ArrayList<>();
         for (MidiTrack track : file.tracks()) {
@@ -65,7 +65,7 @@ public record Caption(long tick, Kind kind, String text) {
         return List.copyOf(captions);
     }
 
-    /** What a track is called, where it says so (RP-001, meta event 03). */
+    /** {@return what a track is called, where it says so (RP-001, meta event 03)} */
     public static Optional<String> trackName(MidiTrack track) {
         for (int event = 0; event < track.eventCount(); event++) {
             if (track.metaType(event) == TRACK_NAME) {

@@ -24,7 +24,7 @@ public record Channels(int mask) {
     }
 
     /**
-     * One channel.
+     * {@return one channel}
      *
      * @param channel 1 to 16
      */
@@ -35,20 +35,22 @@ public record Channels(int mask) {
         return new Channels(1 << channel - 1);
     }
 
+    /** {@return whether a channel, 1 to 16, is among them} */
     public boolean contains(int channel) {
         return (mask >> channel - 1 & 1) == 1;
     }
 
+    /** {@return how many channels there are, 0 to 16} */
     public int count() {
         return Integer.bitCount(mask);
     }
 
-    /** The channels from low to high. */
+    /** {@return the channels from low to high} */
     public List<Integer> list() {
         return IntStream.rangeClosed(1, COUNT).filter(this::contains).boxed().toList();
     }
 
-    /** In words, such as "channel 10", "channels 1 and 10" or "all channels". */
+    /** {@return in words, such as "channel 10", "channels 1 and 10" or "all channels"} */
     public String words() {
         if (mask == ALL_BITS) {
             return "all channels";

@@ -37,7 +37,7 @@ public final class Controllers {
     }
 
     /**
-     * All changes of a controller on some channels.
+     * {@return all changes of a controller on some channels}
      *
      * @param controller 0–127
      */
@@ -60,12 +60,12 @@ public final class Controllers {
         return new Receiver(tracksApart ? track : 0, channel);
     }
 
-    /** The changes in the order of time. */
+    /** {@return the changes in the order of time} */
     public List<Change> changes() {
         return changes;
     }
 
-    /** The value that holds at a tick for a track and a channel, 0–127; empty when none was sent before. */
+    /** {@return the value that holds at a tick for a track and a channel, 0–127; empty when none was sent before} */
     public OptionalInt at(int track, int channel, long tick) {
         List<Change> sent = byReceiver.getOrDefault(receiver(track, channel), List.of());
         int before = Ordered.countBefore(sent.size(), index -> sent.get(index).tick <= tick);

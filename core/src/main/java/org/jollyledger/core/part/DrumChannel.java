@@ -17,6 +17,7 @@ public record DrumChannel(Part part, String reason) {
      * Finds the drums for an instrument.
      *
      * @param listensOn the one channel the instrument uses, 1 to 16, or nothing when it takes all
+     * @return the part on the channels that were chosen, and why these
      */
     public static DrumChannel find(MidiFile file, OptionalInt listensOn) {
         if (listensOn.isPresent()) {

@@ -14,7 +14,7 @@ public record Grid(int perBeat) {
         }
     }
 
-    /** The line of the grid nearest to a tick; it begins anew with each bar. */
+    /** {@return the line of the grid nearest to a tick; it begins anew with each bar} */
     public long nearest(TimeMap times, long tick) {
         long bar = times.barAt(tick);
         long start = times.startOfBar(bar);
@@ -24,7 +24,7 @@ public record Grid(int perBeat) {
         return Math.min(line, next);
     }
 
-    /** How long a step of the grid is at a tick, in ticks; 1 or more. */
+    /** {@return how long a step of the grid is at a tick, in ticks; 1 or more} */
     public long step(TimeMap times, long tick) {
         return Math.max(1, Math.round(times.ticksPerBeat(times.barAt(tick)) / perBeat));
     }

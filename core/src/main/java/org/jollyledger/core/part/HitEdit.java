@@ -22,13 +22,13 @@ public sealed interface HitEdit {
     PartEdit on(Part part, int[] hits);
 
     /**
-     * What is done, in words, without a full stop: "12 hits of Snare moved to Rim".
+     * {@return what is done, in words, without a full stop: "12 hits of Snare moved to Rim"}
      *
      * @param names what the notes are called, 0 to 127
      */
     String summary(Part part, int[] hits, IntFunction<String> names);
 
-    /** Whether it changes hits that must be chosen first. */
+    /** {@return whether it changes hits that must be chosen first} */
     default boolean needsHits() {
         return true;
     }
@@ -316,7 +316,7 @@ public sealed interface HitEdit {
     }
 
     /**
-     * Some hits in words, such as "Snare at bar 3, beat 2" or "12 hits of Snare".
+     * {@return some hits in words, such as "Snare at bar 3, beat 2" or "12 hits of Snare"}
      *
      * @param hits one or more
      * @param names what the notes are called, 0 to 127

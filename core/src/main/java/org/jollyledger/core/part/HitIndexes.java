@@ -44,7 +44,11 @@ public final class HitIndexes {
                 + (count - 1) + ", written as in \"3-17,20\".");
     }
 
-    /** Writes indexes, which stand from low to high. */
+    /**
+     * Writes indexes, which stand from low to high.
+     *
+     * @return ranges and single numbers with commas between, such as "3-17,20"
+     */
     public static String format(int[] hits) {
         StringBuilder text = new StringBuilder();
         for (int from = 0; from < hits.length; ) {

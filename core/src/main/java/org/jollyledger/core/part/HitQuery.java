@@ -32,23 +32,27 @@ public record HitQuery(
         }
     }
 
+    /** {@return this query with other notes} */
     public HitQuery withNotes(Set<Integer> newNotes) {
         return new HitQuery(newNotes, softest, loudest, firstBar, lastBar, fromTick, beforeTick);
     }
 
+    /** {@return this query with other velocities} */
     public HitQuery withVelocities(int newSoftest, int newLoudest) {
         return new HitQuery(notes, newSoftest, newLoudest, firstBar, lastBar, fromTick, beforeTick);
     }
 
+    /** {@return this query with other bars} */
     public HitQuery withBars(long newFirst, long newLast) {
         return new HitQuery(notes, softest, loudest, newFirst, newLast, fromTick, beforeTick);
     }
 
+    /** {@return this query with other ticks} */
     public HitQuery withTicks(long newFrom, long newBefore) {
         return new HitQuery(notes, softest, loudest, firstBar, lastBar, newFrom, newBefore);
     }
 
-    /** The hits that it describes, by index from low to high. */
+    /** {@return the hits that it describes, by index from low to high} */
     public int[] find(Part part) {
         return Arrays.stream(part.bars().hits(firstBar, lastBar))
                 .filter(hit -> (notes.isEmpty() || notes.contains(part.note(hit)))

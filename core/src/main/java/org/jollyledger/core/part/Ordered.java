@@ -7,7 +7,7 @@ public final class Ordered {
     private Ordered() {}
 
     /**
-     * How many of them stand before a place.
+     * {@return how many of them stand before a place}
      *
      * @param count how many there are
      * @param before whether the one with an index, from 0, stands before it; once false, false for all that follow

@@ -45,12 +45,16 @@ public final class Part {
         notes = NotePairs.of(file, channels.mask());
     }
 
-    /** Takes the hits on some channels out of a file. */
+    /**
+     * Takes the hits on some channels out of a file.
+     *
+     * @return the part; the file itself stays as it is
+     */
     public static Part of(MidiFile file, Channels channels) {
         return new Part(file, channels);
     }
 
-    /** The channels on which a file has hits. */
+    /** {@return the channels on which a file has hits} */
     public static Channels channelsWithHits(MidiFile file) {
         int mask = 0;
         for (MidiTrack track : file.tracks()) {
@@ -63,84 +67,87 @@ public final class Part {
         return new Channels(mask);
     }
 
+    /** {@return the file that the hits are in} */
     public MidiFile file() {
         return file;
     }
 
-    /** The channels the hits were taken from. */
+    /** {@return the channels the hits were taken from} */
     public Channels channels() {
         return channels;
     }
 
+    /** {@return how many hits there are, 0 or more} */
     public int hitCount() {
         return notes.count();
     }
 
-    /** When the hit sounds: ticks from the start of its track. */
+    /** {@return when the hit sounds: ticks from the start of its track} */
     public long tick(int hit) {
         return notes.tick(hit);
     }
 
-    /** The note number, 0–127. */
+    /** {@return the note number, 0–127} */
     public int note(int hit) {
         return notes.key(hit);
     }
 
-    /** The velocity, 1–127. */
+    /** {@return the velocity, 1–127} */
     public int velocity(int hit) {
         return notes.velocity(hit);
     }
 
-    /** The channel, 1–16. */
+    /** {@return the channel, 1–16} */
     public int channel(int hit) {
         return notes.channel(hit);
     }
 
-    /** The track, from 0. */
+    /** {@return the track, from 0} */
     public int track(int hit) {
         return notes.track(hit);
     }
 
-    /** The index of its note-on in its track. */
+    /** {@return the index of its note-on in its track} */
     public int onEvent(int hit) {
         return notes.onEvent(hit);
     }
 
-    /** The index of the event that ends it in its track, or {@link #NONE} when it hangs. */
+    /** {@return the index of the event that ends it in its track, or {@link #NONE} when it hangs} */
     public int endEvent(int hit) {
         return notes.endEvent(hit);
     }
 
+    /** {@return whether nothing in the file ends a hit} */
     public boolean hangs(int hit) {
         return notes.endEvent(hit) == NONE;
     }
 
-    /** The tick at which it ends; of a hit that hangs, the tick at which it begins. */
+    /** {@return the tick at which it ends; of a hit that hangs, the tick at which it begins} */
     public long endTick(int hit) {
         return notes.endTick(hit);
     }
 
-    /** How many polyphonic key pressure events there are on the channels. */
+    /** {@return how many polyphonic key pressure events there are on the channels} */
     public int pressureCount() {
         return notes.pressureCount();
     }
 
-    /** The track of a key pressure event. */
+    /** {@return the track of a key pressure event} */
     public int pressureTrack(int pressure) {
         return notes.pressureTrack(pressure);
     }
 
-    /** The index of a key pressure event in its track. */
+    /** {@return the index of a key pressure event in its track} */
     public int pressureEvent(int pressure) {
         return notes.pressureEvent(pressure);
     }
 
-    /** The last hit of the same note before a key pressure event, or {@link #NONE}. */
+    /** {@return the last hit of the same note before a key pressure event, or {@link #NONE}} */
     public int pressureHit(int pressure) {
         return notes.pressureNote(pressure);
     }
 
-    /** The key pressure events on a hit, in the order of the file. */
+    /** {@return the key pressure events on a hit, in the order of the file} */
     public int[] pressuresOf(int hit) {
         synchronized (timeMaps) {
             if (pressures == null) {
@@ -155,12 +162,12 @@ public final class Part {
         }
     }
 
-    /** What a kit's pedal was sent last when a hit sounds, 0–127, where the file says so. */
+    /** {@return what a kit's pedal was sent last when a hit sounds, 0–127, where the file says so} */
     public OptionalInt pedalAt(Kit kit, int hit) {
         return pedal(kit).at(track(hit), channel(hit), tick(hit));
     }
 
-    /** All movements of a kit's pedal: what is sent on its controller. */
+    /** {@return all movements of a kit's pedal: what is sent on its controller} */
     public Controllers pedal(Kit kit) {
         synchronized (timeMaps) {
             return controllers.computeIfAbsent(
@@ -168,17 +175,20 @@ public final class Part {
         }
     }
 
-    /** What a hit sounds as on a line of a kit: a hi-hat by pedal is as far open as the pedal says at that moment. */
+    /**
+     * {@return what a hit sounds as on a line of a kit: a hi-hat by pedal is as far open as the pedal says at that
+     * moment}
+     */
     public Sound played(Kit kit, Sound line, int hit) {
         return Hats.isByPedal(line) ? kit.played(line, pedalAt(kit, hit)) : line;
     }
 
-    /** How often each note is played: 128 counts. */
+    /** {@return how often each note is played: 128 counts} */
     public int[] hitsPerNote() {
         return notes.countsByKey();
     }
 
-    /** The hits in the order of time; those of one moment in the order of the file. */
+    /** {@return the hits in the order of time; those of one moment in the order of the file} */
     public int[] hitsInTime() {
         synchronized (timeMaps) {
             if (inTime == null) {
@@ -188,7 +198,7 @@ public final class Part {
         }
     }
 
-    /** The hits on some notes in the order of time. */
+    /** {@return the hits on some notes in the order of time} */
     public int[] hitsInTime(BitSet notes) {
         synchronized (timeMaps) {
             if (inTime == null) {
@@ -222,7 +232,9 @@ public final class Part {
                 .toArray();
     }
 
-    /** The note numbers in the order in which they arrive; strokes that repeat the note before are left out. */
+    /**
+     * {@return the note numbers in the order in which they arrive; strokes that repeat the note before are left out}
+     */
     public List<Integer> notesAsTheyArrive() {
         List<Integer> arrived = new ArrayList<>();
         for (int hit : hitsInTime()) {
@@ -233,7 +245,7 @@ public final class Part {
         return arrived;
     }
 
-    /** Bars and beats for a track. */
+    /** {@return bars and beats for a track} */
     public TimeMap timeMap(int track) {
         synchronized (timeMaps) {
             return timeMaps.computeIfAbsent(timeOf(track), index -> TimeMap.of(file, index));
@@ -245,14 +257,14 @@ public final class Part {
         return file.format() == 2 ? track : 0;
     }
 
-    /** When the ticks of a track sound. */
+    /** {@return when the ticks of a track sound} */
     public TempoMap tempoMap(int track) {
         synchronized (timeMaps) {
             return tempoMaps.computeIfAbsent(timeOf(track), index -> TempoMap.of(file, index));
         }
     }
 
-    /** How the part is played; worked out when it is first asked for. */
+    /** {@return how the part is played; worked out when it is first asked for} */
     public PartUsage usage() {
         synchronized (timeMaps) {
             if (usage == null) {
@@ -262,7 +274,7 @@ public final class Part {
         }
     }
 
-    /** The hits by bar; worked out when it is first asked for. */
+    /** {@return the hits by bar; worked out when it is first asked for} */
     public BarIndex bars() {
         synchronized (timeMaps) {
             if (bars == null) {
@@ -272,7 +284,7 @@ public final class Part {
         }
     }
 
-    /** Where a hit stands in bars and beats. */
+    /** {@return where a hit stands in bars and beats} */
     public BarBeat place(int hit) {
         return timeMap(track(hit)).at(tick(hit));
     }

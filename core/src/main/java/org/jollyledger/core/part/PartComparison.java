@@ -63,7 +63,11 @@ public record PartComparison(List<Change> changes, int same) {
             new Match(Kind.MOVED_LINE, hit -> List.of(hit.channel, hit.tick, hit.velocity)),
             new Match(Kind.MOVED_TIME, hit -> List.of(hit.channel, hit.place.bar(), hit.note, hit.velocity)));
 
-    /** Compares two states. */
+    /**
+     * Compares two states.
+     *
+     * @return which hits are the same, and which differ
+     */
     public static PartComparison between(Part before, Part after) {
         List<Hit> gone = hits(before);
         List<Hit> come = hits(after);

@@ -52,12 +52,20 @@ public final class PartEdit {
         touched = new boolean[part.hitCount()];
     }
 
-    /** Begins to change a part. */
+    /**
+     * Begins to change a part.
+     *
+     * @return an edit without changes so far
+     */
     public static PartEdit of(Part part) {
         return new PartEdit(part);
     }
 
-    /** Moves hits to other notes, each to what the function answers for its note, 0–127. */
+    /**
+     * Moves hits to other notes, each to what the function answers for its note, 0–127.
+     *
+     * @return this edit, to go on with
+     */
     public PartEdit toNotes(int[] hits, IntUnaryOperator noteFor) {
         for (int hit : untouched(hits)) {
             int note = noteFor.applyAsInt(part.note(hit));
@@ -77,7 +85,11 @@ public final class PartEdit {
         return this;
     }
 
-    /** Gives hits other velocities; what the function answers is brought into 1 to 127. */
+    /**
+     * Gives hits other velocities; what the function answers is brought into 1 to 127.
+     *
+     * @return this edit, to go on with
+     */
     public PartEdit velocities(int[] hits, IntUnaryOperator velocityFor) {
         for (int hit : untouched(hits)) {
             int velocity = Math.max(1, Math.min(Stroke.LOUDEST, velocityFor.applyAsInt(part.velocity(hit))));
@@ -90,7 +102,11 @@ public final class PartEdit {
         return this;
     }
 
-    /** Takes hits out, with their ends and the key pressure on them. */
+    /**
+     * Takes hits out, with their ends and the key pressure on them.
+     *
+     * @return this edit, to go on with
+     */
     public PartEdit remove(int[] hits) {
         for (int hit : untouched(hits)) {
             changes++;
@@ -99,14 +115,22 @@ public final class PartEdit {
         return this;
     }
 
-    /** Moves hits in time by some ticks, all alike; no farther than the first of them reaches tick 0. */
+    /**
+     * Moves hits in time by some ticks, all alike; no farther than the first of them reaches tick 0.
+     *
+     * @return this edit, to go on with
+     */
     public PartEdit shift(int[] hits, long ticks) {
         long earliest = Arrays.stream(hits).mapToLong(part::tick).min().orElse(0);
         long shift = Math.max(ticks, -earliest);
         return toTicks(hits, hit -> part.tick(hit) + shift);
     }
 
-    /** Moves hits to the nearest line of a grid. */
+    /**
+     * Moves hits to the nearest line of a grid.
+     *
+     * @return this edit, to go on with
+     */
     public PartEdit toGrid(int[] hits, Grid grid) {
         return toTicks(hits, hit -> grid.nearest(part.timeMap(part.track(hit)), part.tick(hit)));
     }
@@ -123,7 +147,11 @@ public final class PartEdit {
         return this;
     }
 
-    /** Puts a hit in. */
+    /**
+     * Puts a hit in.
+     *
+     * @return this edit, to go on with
+     */
     public PartEdit add(Stroke stroke) {
         changes++;
         strike(stroke, NOTE_OFF, RELEASE);
@@ -138,6 +166,7 @@ public final class PartEdit {
      * @param last the last bar copied
      * @param onto the bar where the first of them goes
      * @param replace whether what stands in the bars copied to is deleted first
+     * @return this edit, to go on with
      * @throws IllegalArgumentException when the bars are not in order
      */
     public PartEdit copyBars(long first, long last, long onto, boolean replace) {
@@ -168,12 +197,12 @@ public final class PartEdit {
         return this;
     }
 
-    /** How many hits were changed, deleted or put in so far. */
+    /** {@return how many hits were changed, deleted or put in so far} */
     public int changeCount() {
         return changes;
     }
 
-    /** The bytes of the changed file. They are handed over: an edit that made its bytes is at its end. */
+    /** {@return the bytes of the changed file} They are handed over: an edit that made its bytes is at its end. */
     public byte[] toBytes() {
         messages.sort(Comparator.comparingLong(Message::tick).thenComparing(Message::order));
         for (Message message : messages) {
@@ -182,7 +211,7 @@ public final class PartEdit {
         return edit.toBytes();
     }
 
-    /** The hits of the changed part that were changed or put in, by index from low to high. */
+    /** {@return the hits of the changed part that were changed or put in, by index from low to high} */
     public int[] find(Part changed) {
         Map<Key, Deque<Integer>> byKey = new HashMap<>();
         for (int hit = 0; hit < changed.hitCount(); hit++) {

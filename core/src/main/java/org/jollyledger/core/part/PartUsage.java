@@ -32,12 +32,16 @@ public final class PartUsage {
         weigh();
     }
 
-    /** Counts the hits of a part. */
+    /**
+     * Counts the hits of a part.
+     *
+     * @return how often, how loudly and with what each note is played
+     */
     public static PartUsage of(Part part) {
         return new PartUsage(part);
     }
 
-    /** How much one hit counts: its velocity brought to {@value #SOFTEST} to 1. */
+    /** {@return how much one hit counts: its velocity brought to {@value #SOFTEST} to 1} */
     public static double loudness(int velocity) {
         return SOFTEST + (1 - SOFTEST) * velocity / LOUDEST_VELOCITY;
     }
@@ -71,17 +75,17 @@ public final class PartUsage {
         return apart ? Long.MAX_VALUE : part.tick(later) - part.tick(earlier);
     }
 
-    /** The hits of a note, each counted by its loudness. */
+    /** {@return the hits of a note, each counted by its loudness} */
     public double weight(int note) {
         return weights[note];
     }
 
-    /** All hits, each counted by its loudness. */
+    /** {@return all hits, each counted by its loudness} */
     public double weight() {
         return Arrays.stream(weights).sum();
     }
 
-    /** How often two different notes sound together, each time counted by the softer of the two. */
+    /** {@return how often two different notes sound together, each time counted by the softer of the two} */
     public double together(int note, int other) {
         return together[note * NOTES + other];
     }

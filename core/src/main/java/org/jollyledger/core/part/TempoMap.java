@@ -34,7 +34,7 @@ public final class TempoMap {
         this.stretches = stretches;
     }
 
-    /** The tempo map that holds for one track: its own in format 2, else the one all tracks share. */
+    /** {@return the tempo map that holds for one track: its own in format 2, else the one all tracks share} */
     public static TempoMap of(MidiFile file, int track) {
         if (file.division() instanceof Division.Smpte smpte) {
             double quarters = 60 * smpte.ticksPerSecond() / smpte.ticksPerQuarter();
@@ -81,18 +81,18 @@ public final class TempoMap {
         return List.copyOf(stretches);
     }
 
-    /** The stretches in the order of time; the first begins at tick 0. */
+    /** {@return the stretches in the order of time; the first begins at tick 0} */
     public List<Stretch> stretches() {
         return stretches;
     }
 
-    /** When a tick sounds, in seconds from the beginning. */
+    /** {@return when a tick sounds, in seconds from the beginning} */
     public double seconds(long tick) {
         Stretch stretch = at(tick);
         return stretch.startSeconds + (tick - stretch.startTick) * stretch.secondsPerTick;
     }
 
-    /** The tempo at a tick. */
+    /** {@return the tempo at a tick} */
     public Stretch at(long tick) {
         int begun = Ordered.countBefore(stretches.size(), index -> stretches.get(index).startTick <= tick);
         return stretches.get(Math.max(0, begun - 1));

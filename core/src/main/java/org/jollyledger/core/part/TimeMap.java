@@ -38,12 +38,12 @@ public final class TimeMap {
         this.stretches = stretches;
     }
 
-    /** The time map of a file whose tracks play together; of a format 2 file, that of its first track. */
+    /** {@return the time map of a file whose tracks play together; of a format 2 file, that of its first track} */
     public static TimeMap of(MidiFile file) {
         return of(file, 0);
     }
 
-    /** The time map that holds for one track: its own in format 2, else the one all tracks share. */
+    /** {@return the time map that holds for one track: its own in format 2, else the one all tracks share} */
     public static TimeMap of(MidiFile file, int track) {
         List<Signature> signatures = new ArrayList<>();
         for (MidiTrack candidate : file.tracks()) {
@@ -99,17 +99,17 @@ public final class TimeMap {
                 .toList();
     }
 
-    /** The number of the first bar: 0 where the file begins with a pick-up, else 1. */
+    /** {@return the number of the first bar: 0 where the file begins with a pick-up, else 1} */
     public long firstBar() {
         return stretches.get(0).firstBar;
     }
 
-    /** The stretches in the order of time; the first begins at tick 0. */
+    /** {@return the stretches in the order of time; the first begins at tick 0} */
     public List<Stretch> stretches() {
         return stretches;
     }
 
-    /** Where a tick stands, rounded to the nearest twelfth of a beat. */
+    /** {@return where a tick stands, rounded to the nearest twelfth of a beat} */
     public BarBeat at(long tick) {
         int index = stretchAt(tick);
         Stretch stretch = stretches.get(index);
@@ -131,7 +131,7 @@ public final class TimeMap {
         return (int) Math.round(missing / (ticksPerBeat(stretches.get(0)) / BarBeat.TWELFTHS));
     }
 
-    /** The tick at which a bar begins. */
+    /** {@return the tick at which a bar begins} */
     public long startOfBar(long bar) {
         int index = stretches.size() - 1;
         while (index > 0 && stretches.get(index).firstBar > bar) {
@@ -142,23 +142,26 @@ public final class TimeMap {
         return index + 1 < stretches.size() ? Math.min(start, stretches.get(index + 1).startTick) : start;
     }
 
-    /** The bar in which a tick lies, without rounding. */
+    /** {@return the bar in which a tick lies, without rounding} */
     public long barAt(long tick) {
         Stretch stretch = stretches.get(stretchAt(tick));
         return stretch.firstBar + (long) Math.floor((tick - stretch.startTick) / ticksPerBar(stretch, ticksPerQuarter));
     }
 
-    /** How many beats a bar has by its time signature; a bar that the next one cuts short does not last so long. */
+    /**
+     * {@return how many beats a bar has by its time signature; a bar that the next one cuts short does not last so
+     * long}
+     */
     public int beatsInBar(long bar) {
         return stretchOf(bar).numerator;
     }
 
-    /** The time signature that holds in a bar. */
+    /** {@return the time signature that holds in a bar} */
     public Stretch stretchOf(long bar) {
         return stretches.get(stretchAt(startOfBar(bar)));
     }
 
-    /** How long a beat of a bar is, in ticks. */
+    /** {@return how long a beat of a bar is, in ticks} */
     public double ticksPerBeat(long bar) {
         return ticksPerBeat(stretchOf(bar));
     }

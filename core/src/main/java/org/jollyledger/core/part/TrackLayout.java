@@ -42,6 +42,7 @@ public enum TrackLayout implements Coded {
         this.words = words;
     }
 
+    /** {@return the layout in words} */
     public String words() {
         return words;
     }
@@ -49,6 +50,7 @@ public enum TrackLayout implements Coded {
     /**
      * Reads a code.
      *
+     * @return the layout
      * @throws IllegalArgumentException when there is no such layout
      */
     public static TrackLayout parse(String code) {

@@ -38,6 +38,12 @@ public record Note(int number) implements Comparable<Note> {
         }
     }
 
+    /**
+     * {@return the note with a number}
+     *
+     * @param number 0 to 127
+     * @throws IllegalArgumentException when it is no note, with a sentence
+     */
     public static Note of(int number) {
         return new Note(number);
     }
@@ -45,6 +51,7 @@ public record Note(int number) implements Comparable<Note> {
     /**
      * Reads a note name such as "F#1", "F♯1", "Gb1", "g♭-1" in an octave convention.
      *
+     * @return the note, 0 to 127
      * @throws IllegalArgumentException when it is no note name, or one outside 0 to 127
      */
     public static Note parse(String name, OctaveConvention convention) {
@@ -64,23 +71,23 @@ public record Note(int number) implements Comparable<Note> {
         return new Note(number);
     }
 
-    /** The name with a sharp for a black key, such as "F#1". */
+    /** {@return the name with a sharp for a black key, such as "F#1"} */
     public String name(OctaveConvention convention) {
         return name(convention, Spelling.SHARPS);
     }
 
-    /** The name in an octave convention, such as "F#1" or "Gb1". */
+    /** {@return the name in an octave convention, such as "F#1" or "Gb1"} */
     public String name(OctaveConvention convention, Spelling spelling) {
         List<String> names = spelling == Spelling.SHARPS ? SHARP_NAMES : FLAT_NAMES;
         return names.get(number % SEMITONES) + (number / SEMITONES + convention.lowestOctave());
     }
 
-    /** Number and name as a person reads them, such as "38 · D1". */
+    /** {@return number and name as a person reads them, such as "38 · D1"} */
     public String label(OctaveConvention convention) {
         return number + " · " + name(convention);
     }
 
-    /** Whether the note is a C, which begins an octave in every convention. */
+    /** {@return whether the note is a C, which begins an octave in every convention} */
     public boolean startsOctave() {
         return number % SEMITONES == 0;
     }

@@ -20,7 +20,7 @@ public enum OctaveConvention {
         this.lowestOctave = lowestOctave;
     }
 
-    /** The octave number of notes 0 to 11: -2, -1 or 0. */
+    /** {@return the octave number of notes 0 to 11: -2, -1 or 0} */
     public int lowestOctave() {
         return lowestOctave;
     }
@@ -28,6 +28,7 @@ public enum OctaveConvention {
     /**
      * Reads "C3", "C4" or "C5".
      *
+     * @return the convention
      * @throws IllegalArgumentException for anything else, with a sentence that says what may stand here
      */
     public static OctaveConvention parse(String text) {

@@ -44,7 +44,7 @@ public final class Schedule {
      */
     public record ScheduledStroke(
             int hit, int note, long tick, double seconds, Optional<Sound> sound, int velocity, double stop) {
-        /** How loud, 0 to 1. */
+        /** {@return how loud, 0 to 1} */
         public double gain() {
             return QUIETEST + (1 - QUIETEST) * Math.pow(velocity / 127.0, LOUDNESS_POWER);
         }
@@ -53,7 +53,7 @@ public final class Schedule {
             return new ScheduledStroke(hit, note, tick, seconds, sound, velocity, moment);
         }
 
-        /** Above which frequency it is damped: soft strokes are dull. */
+        /** {@return above which frequency it is damped: soft strokes are dull} */
         public double cutoff() {
             return SOFTEST_CUTOFF * Math.pow(LOUDEST_CUTOFF / SOFTEST_CUTOFF, velocity / 127.0);
         }
@@ -111,12 +111,16 @@ public final class Schedule {
         happenings().forEach(this::happen);
     }
 
-    /** Works out what sounds when a part is played on the instrument of a map. */
+    /**
+     * Works out what sounds when a part is played on the instrument of a map.
+     *
+     * @return all strokes with their seconds
+     */
     public static Schedule of(Part part, NoteMap map) {
         return new Schedule(part, map);
     }
 
-    /** All strokes in the order of time. */
+    /** {@return all strokes in the order of time} */
     public List<ScheduledStroke> strokes() {
         return List.copyOf(strokes);
     }
@@ -184,7 +188,7 @@ public final class Schedule {
         stopped.forEach(stroke -> strokes.set(stroke, strokes.get(stroke).stoppedAt(seconds)));
     }
 
-    /** What sounds from one tick to before another. */
+    /** {@return what sounds from one tick to before another} */
     public Stretch between(long from, long to) {
         TempoMap tempos = part.tempoMap(0);
         double begin = tempos.seconds(from);
@@ -221,7 +225,7 @@ public final class Schedule {
         return clicks;
     }
 
-    /** The clicks of a bar that is counted before a tick, at the tempo that holds there. */
+    /** {@return the clicks of a bar that is counted before a tick, at the tempo that holds there} */
     public List<Click> countIn(long from) {
         TimeMap times = part.timeMap(0);
         long bar = times.barAt(from);
@@ -235,20 +239,20 @@ public final class Schedule {
         return clicks;
     }
 
-    /** The tick at which the last bar that has strokes ends. */
+    /** {@return the tick at which the last bar that has strokes ends} */
     public long endTick() {
         TimeMap times = part.timeMap(0);
         long last = strokes.stream().mapToLong(ScheduledStroke::tick).max().orElse(0);
         return times.startOfBar(times.barAt(last) + 1);
     }
 
-    /** The bar line that stands some bars behind the bar of a tick. */
+    /** {@return the bar line that stands some bars behind the bar of a tick} */
     public long barsLater(long tick, int bars) {
         TimeMap times = part.timeMap(0);
         return times.startOfBar(times.barAt(tick) + bars);
     }
 
-    /** The voices of all sounds that are played, by the codes of the sounds. */
+    /** {@return the voices of all sounds that are played, by the codes of the sounds} */
     public Map<String, Voice> voices() {
         Map<String, Voice> voices = new LinkedHashMap<>();
         strokes.stream()

@@ -83,7 +83,7 @@ public final class Voices {
         return manners;
     }
 
-    /** How a sound is made. */
+    /** {@return how a sound is made} */
     public static Voice of(Sound sound) {
         Manner manner = MANNERS.getOrDefault(sound.articulation(), new Manner(1, 1, 0, ONCE));
         List<Layer> layers = plain(sound).stream()

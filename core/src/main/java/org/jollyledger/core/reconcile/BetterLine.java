@@ -46,7 +46,7 @@ public record BetterLine(Line line, SoundDistance distance) {
                 .toList();
     }
 
-    /** Why, such as "meant for crash 2, edge: no crash 2 here: crash 1, edge is the nearest crash". */
+    /** {@return why, such as "meant for crash 2, edge: no crash 2 here: crash 1, edge is the nearest crash"} */
     public String reason() {
         return "meant for " + distance.from().words() + ": " + distance.reason();
     }

@@ -34,10 +34,12 @@ public final class Layout {
         presence = new Presence(first.stream().map(Line::sound).toList());
     }
 
+    /** {@return what recognition needs of a map} */
     public static Layout of(NoteMap map) {
         return new Layout(map);
     }
 
+    /** {@return the map} */
     public NoteMap map() {
         return map;
     }

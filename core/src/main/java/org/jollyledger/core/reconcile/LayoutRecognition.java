@@ -50,7 +50,8 @@ public final class LayoutRecognition {
     }
 
     /**
-     * The likeliest maps, the likeliest first; among equals that with the fewest lines, then the one that came first.
+     * {@return the likeliest maps, the likeliest first; among equals that with the fewest lines, then the one that
+     * came first}
      *
      * @param most how many at most
      */

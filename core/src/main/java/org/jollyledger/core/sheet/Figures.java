@@ -28,7 +28,11 @@ public final class Figures {
         Arrays.fill(rollOf, Part.NONE);
     }
 
-    /** Finds the figures of a part, note by note. */
+    /**
+     * Finds the figures of a part, note by note.
+     *
+     * @return the small notes and rolls of the part
+     */
     public static Figures of(Part part) {
         Figures figures = new Figures(part.hitCount());
         int[] next = new int[part.hitCount()];
@@ -87,12 +91,12 @@ public final class Figures {
         }
     }
 
-    /** The stroke into which a hit leads as a small note, or {@link Part#NONE}. */
+    /** {@return the stroke into which a hit leads as a small note, or {@link Part#NONE}} */
     public int mainOf(int hit) {
         return mainOf[hit];
     }
 
-    /** The first hit of the roll to which a hit belongs, or {@link Part#NONE}. */
+    /** {@return the first hit of the roll to which a hit belongs, or {@link Part#NONE}} */
     public int rollOf(int hit) {
         return rollOf[hit];
     }

@@ -24,7 +24,7 @@ public record HitFacts(int hit, String name, List<Fact> facts) {
 
     private static final double MILLISECONDS = 1_000;
 
-    /** What there is to say about a hit of a sheet. */
+    /** {@return what there is to say about a hit of a sheet} */
     public static HitFacts of(Sheet sheet, int hit) {
         Part part = sheet.part();
         Note note = Note.of(part.note(hit));
@@ -69,7 +69,7 @@ public record HitFacts(int hit, String name, List<Fact> facts) {
                 hit, line.map(Line::name).orElse(note.label(sheet.map().middleC())), List.copyOf(facts));
     }
 
-    /** In one line, such as "Snare, bar 3, beat 2, velocity 98". */
+    /** {@return in one line, such as "Snare, bar 3, beat 2, velocity 98"} */
     public String words() {
         return name + ", " + facts.get(0).value() + ", velocity "
                 + facts.stream()

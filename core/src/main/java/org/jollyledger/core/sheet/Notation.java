@@ -45,7 +45,10 @@ public record Notation(Head head, List<Mark> marks, double size) {
             this.filled = filled;
         }
 
-        /** Its outline as the data of an SVG path, around the middle of the head; some eleven units wide. */
+        /**
+         * {@return its outline as the data of an SVG path, around the middle of the head; some eleven units
+         * wide}
+         */
         public String path() {
             return path;
         }
@@ -82,7 +85,7 @@ public record Notation(Head head, List<Mark> marks, double size) {
             this.path = path;
         }
 
-        /** Its strokes as the data of an SVG path, around the middle of the head. */
+        /** {@return its strokes as the data of an SVG path, around the middle of the head} */
         public String path() {
             return path;
         }
@@ -114,7 +117,7 @@ public record Notation(Head head, List<Mark> marks, double size) {
     }
 
     /**
-     * How a hit is drawn.
+     * {@return how a hit is drawn}
      *
      * @param sound what it sounds as; empty when it plays nothing on the map
      * @param velocity 1–127

@@ -87,13 +87,13 @@ public record Picture(
     /** Many hits as a block, the higher the more and the louder they are. */
     public record Block(int row, double x, double y, double width, double height) {}
 
-    /** A stretch with all rows of its sheet. */
+    /** {@return a stretch with all rows of its sheet} */
     public static Picture of(Sheet sheet, Sheet.Stretch stretch, double scale, Measures measures) {
         return of(stretch, scale, measures, sheet.rows().size(), row -> row);
     }
 
     /**
-     * A stretch with some rows of its sheet.
+     * {@return a stretch with some rows of its sheet}
      *
      * @param scale how many units a tick is wide
      * @param rows how many rows are drawn

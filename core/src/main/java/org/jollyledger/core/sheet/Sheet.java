@@ -60,7 +60,11 @@ public final class Sheet {
         endTick = times.startOfBar(times.barAt(last) + 1);
     }
 
-    /** Lays a part out on the rows of a map. */
+    /**
+     * Lays a part out on the rows of a map.
+     *
+     * @return the sheet; nothing of it is drawn yet
+     */
     public static Sheet of(Part part, NoteMap map, Shown shown) {
         return new Sheet(part, map, shown);
     }
@@ -122,48 +126,53 @@ public final class Sheet {
             List<Crowd> crowds,
             long crowdTicks) {}
 
+    /** {@return the part that is shown} */
     public Part part() {
         return part;
     }
 
+    /** {@return the map that names the hits} */
     public NoteMap map() {
         return map;
     }
 
-    /** The instrument of the map. */
+    /** {@return the instrument of the map} */
     public Kit kit() {
         return kit;
     }
 
+    /** {@return the rows from the top} */
     public List<SheetRow> rows() {
         return rows;
     }
 
+    /** {@return the bars and beats of the part} */
     public TimeMap times() {
         return times;
     }
 
+    /** {@return its small notes and rolls} */
     public Figures figures() {
         return figures;
     }
 
-    /** The tick at which the last bar that has hits ends. */
+    /** {@return the tick at which the last bar that has hits ends} */
     public long endTick() {
         return endTick;
     }
 
-    /** The row of a note, or {@link Part#NONE} when it is not shown. */
+    /** {@return the row of a note, or {@link Part#NONE} when it is not shown} */
     public int rowOf(int note) {
         return rowOfNote[note];
     }
 
-    /** What a hit sounds as; of a hi-hat that its pedal opens, how far it is open at that moment. */
+    /** {@return what a hit sounds as; of a hi-hat that its pedal opens, how far it is open at that moment} */
     public Optional<Sound> soundOf(int hit) {
         return kit.lines(part.note(hit)).stream().findFirst().map(line -> part.played(kit, line.sound(), hit));
     }
 
     /**
-     * What stands between two ticks.
+     * {@return what stands between two ticks}
      *
      * @param from the first tick
      * @param to the tick behind the last
@@ -194,7 +203,7 @@ public final class Sheet {
                 crowdTicks);
     }
 
-    /** The tempos and captions between two ticks, without anything else. */
+    /** {@return the tempos and captions between two ticks, without anything else} */
     public Stretch outline(long from, long to) {
         return new Stretch(
                 from,
@@ -309,7 +318,9 @@ public final class Sheet {
         return crowds;
     }
 
-    /** How many hits stand in each of some pieces of equal length, from the beginning to the end of the part. */
+    /**
+     * {@return how many hits stand in each of some pieces of equal length, from the beginning to the end of the part}
+     */
     public int[] overview(int pieces) {
         int[] counts = new int[pieces];
         for (int hit = 0; hit < part.hitCount(); hit++) {
@@ -328,12 +339,12 @@ public final class Sheet {
         return walk.from(hit, way);
     }
 
-    /** The first hit at or behind a tick, or the last of all; {@link Part#NONE} when there are none. */
+    /** {@return the first hit at or behind a tick, or the last of all; {@link Part#NONE} when there are none} */
     public int firstFrom(long tick) {
         return order.length == 0 ? Part.NONE : order[Math.min(order.length - 1, begin(tick))];
     }
 
-    /** Whether a hit plays nothing on the map. */
+    /** {@return whether a hit plays nothing on the map} */
     public boolean playsNothing(int hit) {
         return rows.get(rowOfNote[part.note(hit)]).playsNothing();
     }
@@ -355,14 +366,14 @@ public final class Sheet {
         return notes;
     }
 
-    /** What a note is called: the name of its line, or else the note itself. */
+    /** {@return what a note is called: the name of its line, or else the note itself} */
     public String nameOf(int note) {
         return map.lineAt(Note.of(note))
                 .map(Line::name)
                 .orElseGet(() -> Note.of(note).label(map.middleC()));
     }
 
-    /** The tempo map of the part. */
+    /** {@return the tempo map of the part} */
     public TempoMap tempos() {
         return part.tempoMap(0);
     }

@@ -37,7 +37,7 @@ public record SheetRow(Note note, Optional<Line> line, int hits) {
         }
 
         /**
-         * The rows with a code.
+         * {@return the rows with a code}
          *
          * @throws IllegalArgumentException when there are none such
          */
@@ -46,15 +46,15 @@ public record SheetRow(Note note, Optional<Line> line, int hits) {
         }
     }
 
-    /** Whether the part has hits here that play nothing on the map. */
+    /** {@return whether the part has hits here that play nothing on the map} */
     public boolean playsNothing() {
         return line.isEmpty() && hits > 0;
     }
 
     /**
-     * The rows of a part: those that play nothing on the map first, then its lines in their display order, then, where
-     * all are shown, the notes that nobody uses, from high to low. A part without hits shows all lines, so that there is
-     * a row for the first one.
+     * {@return the rows of a part: those that play nothing on the map first, then its lines in their display order,
+     * then, where all are shown, the notes that nobody uses, from high to low} A part without hits shows all lines, so
+     * that there is a row for the first one.
      */
     public static List<SheetRow> of(Part part, NoteMap map, Shown shown) {
         int[] hits = part.hitsPerNote();

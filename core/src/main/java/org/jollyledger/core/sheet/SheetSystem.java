@@ -16,7 +16,7 @@ import org.jollyledger.core.part.Part;
 public record SheetSystem(long firstBar, Sheet.Stretch stretch, List<Integer> rows) {
     private static final int COLUMNS_OF_A_BAR = 100;
 
-    /** Bars of a sheet from one on, with the rows that have hits in them. */
+    /** {@return bars of a sheet from one on, with the rows that have hits in them} */
     public static SheetSystem of(Sheet sheet, long firstBar, int bars) {
         Sheet.Stretch stretch = stretch(sheet, firstBar, bars);
         BitSet played = new BitSet();
@@ -25,7 +25,7 @@ public record SheetSystem(long firstBar, Sheet.Stretch stretch, List<Integer> ro
         return new SheetSystem(firstBar, stretch, played.stream().boxed().toList());
     }
 
-    /** Bars of a sheet from one on, with all its rows. */
+    /** {@return bars of a sheet from one on, with all its rows} */
     public static SheetSystem withAllRows(Sheet sheet, long firstBar, int bars) {
         List<Integer> rows = new ArrayList<>();
         for (int row = 0; row < sheet.rows().size(); row++) {
@@ -41,7 +41,7 @@ public record SheetSystem(long firstBar, Sheet.Stretch stretch, List<Integer> ro
     }
 
     /**
-     * Where everything stands.
+     * {@return where everything stands}
      *
      * @param width how wide the bars are together
      */

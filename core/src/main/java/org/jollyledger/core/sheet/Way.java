@@ -15,6 +15,7 @@ public enum Way implements Coded {
     /**
      * Reads a code.
      *
+     * @return the way
      * @throws IllegalArgumentException when there is no such way
      */
     public static Way parse(String code) {

@@ -47,6 +47,7 @@ public enum Articulation implements Coded {
         this.stroke = stroke;
     }
 
+    /** {@return the articulation in words} */
     public String words() {
         return words;
     }

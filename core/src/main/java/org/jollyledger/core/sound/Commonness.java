@@ -35,7 +35,7 @@ public final class Commonness {
 
     private Commonness() {}
 
-    /** Strokes of a sound in such a song; more than 0. */
+    /** {@return strokes of a sound in such a song; more than 0} */
     public static double of(Sound sound) {
         double strokes = STROKES.getOrDefault(sound.piece(), STROKES_OF_OTHERS);
         double rarity = Sound.of(sound.piece(), 1, sound.piece().usualArticulation())

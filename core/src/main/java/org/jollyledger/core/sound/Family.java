@@ -21,16 +21,18 @@ public enum Family implements Coded {
         this.letter = letter;
     }
 
+    /** {@return the family in words} */
     public String words() {
         return words;
     }
 
+    /** {@return the capital letter that marks the family beside its colour} */
     public char letter() {
         return letter;
     }
 
     /**
-     * The family with a code.
+     * {@return the family with a code}
      *
      * @throws IllegalArgumentException when there is none, with a sentence that names them all
      */

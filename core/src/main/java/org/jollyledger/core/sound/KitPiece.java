@@ -116,19 +116,22 @@ public enum KitPiece implements Coded {
         this.articulationSet = Set.of(articulations);
     }
 
+    /** {@return the kit piece in words} */
     public String words() {
         return words;
     }
 
+    /** {@return the family that the piece belongs to} */
     public Family family() {
         return family;
     }
 
-    /** The articulations this piece knows; the first is meant when none is named. */
+    /** {@return the articulations this piece knows; the first is meant when none is named} */
     public List<Articulation> articulations() {
         return articulations;
     }
 
+    /** {@return the articulation that is meant when none is named} */
     public Articulation usualArticulation() {
         return articulations.get(0);
     }

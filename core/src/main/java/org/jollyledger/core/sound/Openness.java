@@ -23,11 +23,12 @@ public enum Openness implements Coded {
         this.position = position;
     }
 
+    /** {@return the openness in words} */
     public String words() {
         return words;
     }
 
-    /** How far it is open, on a scale on which a closed hat is 0 and an open one 0.3; tight is below. */
+    /** {@return how far it is open, on a scale on which a closed hat is 0 and an open one 0.3; tight is below} */
     public double position() {
         return position;
     }

@@ -40,7 +40,7 @@ public record Sound(
         }
     }
 
-    /** A sound without a side; a struck hi-hat is closed. */
+    /** {@return a sound without a side; a struck hi-hat is closed} */
     public static Sound of(KitPiece piece, int number, Articulation articulation) {
         return new Sound(
                 piece,
@@ -54,6 +54,7 @@ public record Sound(
      * Reads a code. Parts that are left out have their usual value: number 1, no side, the piece's first
      * articulation, a closed hi-hat.
      *
+     * @return the sound
      * @throws IllegalArgumentException with a sentence that names the part that is wrong and what may stand there
      */
     public static Sound parse(String code) {
@@ -88,17 +89,17 @@ public record Sound(
         return new Sound(piece, number, side, stroke, openness);
     }
 
-    /** A hi-hat struck in the same way, but open so far. */
+    /** {@return a hi-hat struck in the same way, but open so far} */
     public Sound withOpenness(Openness newOpenness) {
         return new Sound(piece, number, side, articulation, Optional.of(newOpenness));
     }
 
-    /** Whether another sound comes from the very same piece, however it is struck. */
+    /** {@return whether another sound comes from the very same piece, however it is struck} */
     public boolean isSamePieceAs(Sound other) {
         return piece == other.piece && number == other.number && side.equals(other.side);
     }
 
-    /** The stable code. */
+    /** {@return the stable code} */
     public String code() {
         StringBuilder code = new StringBuilder(piece.code());
         if (number > 1 || piece.alwaysCounted()) {
@@ -110,28 +111,29 @@ public record Sound(
         return code.toString();
     }
 
+    /** {@return the family of its kit piece} */
     public Family family() {
         return piece.family();
     }
 
-    /** The kit piece with its number and side in words, such as "crash 2" or "left kick". */
+    /** {@return the kit piece with its number and side in words, such as "crash 2" or "left kick"} */
     public String pieceWords() {
         String words = side.map(where -> where.code() + " ").orElse("") + piece.words();
         return number > 1 || piece.alwaysCounted() ? words + " " + number : words;
     }
 
-    /** The sound in words, such as "crash 2, edge" or "hi-hat, tip, half open". */
+    /** {@return the sound in words, such as "crash 2, edge" or "hi-hat, tip, half open"} */
     public String words() {
         String opening = openness.map(how -> ", " + how.words()).orElse("");
         return pieceWords() + ", " + articulation.words() + opening;
     }
 
-    /** How far this sound is from another one, and why. */
+    /** {@return how far this sound is from another one, and why} */
     public SoundDistance distanceTo(Sound other) {
         return SoundDistance.between(this, other);
     }
 
-    /** Whether the sound is a drum's at all, and no key switch or other control. */
+    /** {@return whether the sound is a drum's at all, and no key switch or other control} */
     public boolean isDrum() {
         return piece != KitPiece.CONTROL;
     }

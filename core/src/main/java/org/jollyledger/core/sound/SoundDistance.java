@@ -51,17 +51,20 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
         return new SoundDistance(from, to, Math.min(1, sum), largest);
     }
 
-    /** Whether the two are heard as different sounds. */
+    /** {@return whether the two are heard as different sounds} */
     public boolean isFar() {
         return value >= FAR;
     }
 
-    /** Whether the one can stand in for the other at all. */
+    /** {@return whether the one can stand in for the other at all} */
     public boolean isSubstitute() {
         return value < NO_SUBSTITUTE;
     }
 
-    /** Why the nearest sound of a map is this one, such as "no rim shot here: snare, centre is the nearest stroke". */
+    /**
+     * {@return why the nearest sound of a map is this one, such as "no rim shot here: snare, centre is the nearest
+     * stroke"}
+     */
     public String reason() {
         return switch (aspect) {
             case NOTHING -> "the same sound";
@@ -80,7 +83,10 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
         };
     }
 
-    /** What is different, without saying that nothing nearer exists, such as "snare, centre in place of rim shot". */
+    /**
+     * {@return what is different, without saying that nothing nearer exists, such as "snare, centre in place of rim
+     * shot"}
+     */
     public String difference() {
         return switch (aspect) {
             case NOTHING -> "the same sound";

@@ -92,12 +92,20 @@ public final class SoundReader {
         this.fragments = Fragment.of(name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name);
     }
 
-    /** Reads one name. */
+    /**
+     * Reads one name.
+     *
+     * @return the sound that the name speaks of, how sure that is, and why
+     */
     public static SoundReading read(String name) {
         return new SoundReader(name).read();
     }
 
-    /** Reads some names, each on its own. */
+    /**
+     * Reads some names, each on its own.
+     *
+     * @return one reading for each name, in their order
+     */
     public static List<SoundReading> readAll(Collection<String> names) {
         return names.stream().map(SoundReader::read).toList();
     }
@@ -105,6 +113,8 @@ public final class SoundReader {
     /**
      * Reads the names of one instrument. What one name cannot tell, the others can: floor toms follow the toms that
      * really hang, and toms told by their pitch alone are counted without gaps.
+     *
+     * @return one reading for each name, in their order
      */
     public static List<SoundReading> readTogether(Collection<String> names) {
         List<SoundReader> readers = names.stream().map(SoundReader::new).toList();

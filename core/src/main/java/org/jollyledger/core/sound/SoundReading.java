@@ -15,7 +15,7 @@ public record SoundReading(String name, Optional<Sound> sound, double confidence
     /** From this confidence on a reading needs no second look. */
     public static final double SURE = 0.75;
 
-    /** Whether a person should look at it. */
+    /** {@return whether a person should look at it} */
     public boolean isUnsure() {
         return confidence < SURE;
     }
