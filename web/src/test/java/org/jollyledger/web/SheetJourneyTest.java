@@ -280,7 +280,7 @@ class SheetJourneyTest {
         assertThat(page.locator("tbody tr")).hasCount(3);
         Browser.assertAccessible(page);
         button(page, "Compare selected").click();
-        assertThat(page.locator("main")).containsText("157 hits are the same; 1 differ.");
+        assertThat(page.locator("main")).containsText("157 hits are the same; 1 differs.");
         assertThat(page.locator("tbody")).containsText("deleted");
         Browser.assertAccessible(page);
         page.goBack();

@@ -21,7 +21,7 @@ class PartSupportTest {
     @Test
     void labelsThatAreNoneOrTooLongAreRefused() {
         assertThatThrownBy(() -> PartLabels.parse(" , ")).hasMessageContaining("Type a label first");
-        assertThatThrownBy(() -> PartLabels.parse("x".repeat(61))).hasMessageContaining("60 characters are the most");
+        assertThatThrownBy(() -> PartLabels.parse("x".repeat(61))).hasMessageContaining("use at most 60 characters");
     }
 
     @Test
