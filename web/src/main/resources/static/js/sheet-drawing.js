@@ -100,7 +100,7 @@ const paintBlocks = (place) => {
 const paintWords = (place, inView) =>
   model.stretch.words
     .filter((words) => inView(place(words.x)))
-    .map((words) => `<text class="words ${words.kind}" x="${(place(words.x) + 2).toFixed(1)}" y="${10 + words.line * 11}">${escape(words.text)}</text>`)
+    .map((words) => `<text class="words ${words.kind}" x="${(place(words.x) + 2).toFixed(1)}" y="${9 + words.line * 12}">${escape(words.text)}</text>`)
     .join("");
 
 const paintNumbers = (place, inView) =>
