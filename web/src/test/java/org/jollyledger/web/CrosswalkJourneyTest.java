@@ -467,7 +467,7 @@ class CrosswalkJourneyTest {
         page.setInputFiles(
                 "#batch-files", new FilePayload("a.mid", "audio/midi", "nothing".getBytes(StandardCharsets.UTF_8)));
         page.locator("#batch-send").click();
-        assertThat(page.locator("#batch-refusal")).containsText("Choose a kept crosswalk, or the map");
+        assertThat(page.locator("#batch-refusal")).containsText("Choose a saved crosswalk, or the map");
     }
 
     @Test

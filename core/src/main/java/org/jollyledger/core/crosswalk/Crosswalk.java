@@ -202,10 +202,10 @@ public final class Crosswalk {
             return "passes unchanged on purpose";
         }
         if (route.isSilent()) {
-            return chosen ? "left silent on purpose" : "kept silent";
+            return chosen ? "left silent on purpose" : "saved as silent";
         }
         return route.targets().stream()
-                .map(end -> reason(distance(route, end), chosen ? "your choice" : "kept"))
+                .map(end -> reason(distance(route, end), chosen ? "your choice" : "saved"))
                 .collect(Collectors.joining("; "));
     }
 

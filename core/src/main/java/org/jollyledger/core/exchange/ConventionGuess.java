@@ -80,9 +80,9 @@ record ConventionGuess(OctaveConvention convention, String reason, boolean sure)
                 .findFirst()
                 .orElseThrow();
         Note note = Note.of(Math.min(Note.HIGHEST, first.numbers().get(0)));
-        String example = note.name(best.get()) + " stands beside " + note.number();
+        String example = note.name(best.get()) + " is " + note.number();
         return Optional.of(new ConventionGuess(
-                best.get(), "numbers and names agree so in " + votes.get(best.get()) + " rows: " + example, true));
+                best.get(), "numbers and names agree in " + votes.get(best.get()) + " rows: " + example, true));
     }
 
     private static ConventionGuess bySounds(List<ListLine> lines) {

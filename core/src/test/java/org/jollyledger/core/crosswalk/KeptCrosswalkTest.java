@@ -131,8 +131,8 @@ class KeptCrosswalkTest {
                 new Route(Note.of(38), List.of(Target.all(Note.of(63))), Route.Sends.TO_ALL, Route.Origin.PROPOSED);
         Route silent = new Route(Note.of(39), List.of(), Route.Sends.TO_ALL, Route.Origin.PROPOSED);
         Crosswalk crosswalk = proposal.with(List.of(kept, silent, Route.unchanged(Note.of(36))));
-        assertThat(crosswalk.reason(kept)).isEqualTo("kept: crash 2, edge in place of crash 1");
-        assertThat(crosswalk.reason(silent)).isEqualTo("kept silent");
+        assertThat(crosswalk.reason(kept)).isEqualTo("saved: crash 2, edge in place of crash 1");
+        assertThat(crosswalk.reason(silent)).isEqualTo("saved as silent");
         assertThat(crosswalk.reason(Route.unchanged(Note.of(36)))).isEqualTo("passes unchanged on purpose");
         assertThat(crosswalk.reason(proposal.routeFrom(Note.of(37)).orElseThrow()))
                 .isEqualTo("the same sound");

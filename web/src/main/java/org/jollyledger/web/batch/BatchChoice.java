@@ -48,7 +48,7 @@ public class BatchChoice {
         }
         if (form.from == null || form.to == null || form.from.isEmpty() || form.to.isEmpty()) {
             throw Refusal.incomplete(
-                    "Choose a kept crosswalk, or the map the parts were written for and the map to play them on.");
+                    "Choose a saved crosswalk, or the map the parts were written for and the map to play them on.");
         }
         return crosswalks.proposed(form.from, form.to);
     }

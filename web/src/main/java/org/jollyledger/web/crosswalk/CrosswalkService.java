@@ -208,7 +208,7 @@ class CrosswalkService {
                         keeping,
                         open.source().id(),
                         open.target().id(),
-                        "Kept from " + open.part().title()));
+                        "Saved from " + open.part().title()));
         String done = "Saved as " + stored.kept().name();
         decide(
                 id,

@@ -205,7 +205,7 @@ public class KeptService {
     }
 
     private static Refusal unknown(String slug) {
-        return Refusal.notFound("There is no kept crosswalk \"" + slug + "\"; look for it on the crosswalks page.");
+        return Refusal.notFound("There is no saved crosswalk \"" + slug + "\"; look for it on the crosswalks page.");
     }
 
     private StoredKept stored(KeptEntity entity) {
