@@ -11,7 +11,7 @@ import org.springframework.util.unit.DataSize;
  * @param data the folder that holds the database
  * @param demo whether an empty ledger is filled with the demo scenario
  * @param password what the owner must give to enter; without one the application serves this machine only
- * @param hosts names, beside those of this machine, under which the application may be asked
+ * @param hosts names, besides those of this machine, under which the application may be asked
  * @param largestUpload the largest file or document that is taken
  * @param largestBatch the largest archive of parts that is taken
  */

@@ -136,7 +136,7 @@ class ApiTest {
                             + number(line, "unlisted"));
             assertThat(line.get("places")).hasSizeGreaterThanOrEqualTo(number(line, "folded") + number(line, "silent"));
         }
-        // The note that stands on no line of the large library passes and is named.
+        // The note that is on no line of the large library passes and is named.
         assertThat(number(statement, "unlisted")).isOne();
         assertThat(statement.get("damage")).isEmpty();
     }

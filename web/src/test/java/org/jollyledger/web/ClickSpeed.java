@@ -64,7 +64,7 @@ class ClickSpeed {
         ofSmall.forEach((what, times) -> print(what, times, ofLarge.get(what)));
     }
 
-    /** A part on General MIDI on its way to the small kit; answers the address of its crosswalk. */
+    /** A part on General MIDI on its way to the small kit; returns the address of its crosswalk. */
     private static String crosswalk(Page page, Address address, String name, int hits) throws Exception {
         MidiFileBuilder made =
                 MidiFile.builder(0, new Division.TicksPerBeat(480)).track();

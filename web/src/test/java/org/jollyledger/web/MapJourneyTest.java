@@ -48,7 +48,7 @@ class MapJourneyTest {
         return page.locator("[data-message]");
     }
 
-    /** A map of a few lines, open in the editor; answers its address. */
+    /** A map of a few lines, open in the editor; returns its address. */
     private static String open(Page page, Address address, String name) throws Exception {
         String json = """
                 {"name": "%s", "kind": "library", "middleC": "C3", "lines": [

@@ -33,7 +33,7 @@ class PartApiTest {
         return new ClassPathResource("demo/cues/" + name + ".mid").getContentAsByteArray();
     }
 
-    /** A part of its own for a test; answers its address. */
+    /** A part of its own for a test; returns its address. */
     private static String add(Address address, String fileName, byte[] bytes) throws Exception {
         HttpResponse<byte[]> answer = Http.postFile(address.url("/api/parts"), "part", fileName, bytes);
         assertThat(answer.statusCode()).isEqualTo(201);
@@ -230,7 +230,7 @@ class PartApiTest {
         assertThat(get(address, part + "/versions")).hasSize(2);
     }
 
-    /** An edit touches nothing else: the bytes differ only where two notes stand. */
+    /** An edit touches nothing else: the bytes differ only where two notes are. */
     @Test
     void whatIsNotEditedStaysByteForByte(Address address) throws Exception {
         byte[] before = cue("Storm at Sea");

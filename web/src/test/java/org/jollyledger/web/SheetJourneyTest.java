@@ -89,7 +89,7 @@ class SheetJourneyTest {
             page.keyboard().press("Enter");
         }
         assertThat(message(page)).not().hasText(before);
-        // The answer is in place when one stands on a hit that sounds.
+        // The answer is in place when one is on a hit that sounds.
         assertThat(part(page, "silent")).isHidden();
     }
 

@@ -67,7 +67,7 @@ final class Archive implements Closeable {
         return Optional.ofNullable(current);
     }
 
-    /** A stream that is cut off ends as if it were whole; the record at the end of an archive tells them apart. */
+    /** A stream that is cut off ends as if it were whole; the record at the end of an archive shows which. */
     private void requireEnd() throws IOException {
         try (SeekableByteChannel channel = Files.newByteChannel(path)) {
             ByteBuffer tail = ByteBuffer.allocate((int) Math.min(LONGEST_END, channel.size()));
@@ -105,7 +105,7 @@ final class Archive implements Closeable {
         lost |= current != null && current.getGeneralPurposeBit().usesDataDescriptor();
     }
 
-    /** The name of a file as it came; many archives hold names in UTF-8 without saying so. */
+    /** The name of a file as uploaded; many archives hold names in UTF-8 without saying so. */
     static String name(ZipArchiveEntry entry) {
         if (entry.getRawName() == null) {
             return entry.getName();

@@ -20,7 +20,7 @@ import org.jollyledger.core.exchange.StatementRows;
 
 /**
  * Converts every part in some zip archives with one crosswalk into one archive with the same folders and names. Other
- * files go through untouched; whatever is wrong with a file is told, in a list inside the result as well, and harms no
+ * files go through untouched; whatever is wrong with a file is reported, in a list inside the result as well, and harms no
  * other. One thread reads and converts while the caller's writes. Memory holds a few files at a time, and a name for
  * each.
  */
@@ -186,7 +186,7 @@ public final class BatchConversion {
         }
     }
 
-    /** What is written about the files while they pass, and laid beside them in the end. */
+    /** What is written about the files while they pass, and added to them at the end. */
     private static final class Reports implements AutoCloseable {
         private final List<Path> files;
         private final OutputStream rows;

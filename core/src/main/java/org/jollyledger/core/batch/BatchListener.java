@@ -17,7 +17,7 @@ public interface BatchListener {
     /**
      * Something that was wrong.
      *
-     * @param file the name of the file in the archive, as it came
+     * @param file the name of the file in the archive, as uploaded
      * @param sentence what, and what became of the file
      */
     record Problem(String file, String sentence) {}
@@ -33,7 +33,7 @@ public interface BatchListener {
      */
     record FileLosses(String file, int hits, int folded, int silent, int far) {
         /**
-         * {@return how bad that is beside other files: a hit that is gone counts as two that are heard as
+         * {@return how bad that is compared with other files: a hit that is gone counts as two that are heard as
          * something else}
          */
         public int weight() {

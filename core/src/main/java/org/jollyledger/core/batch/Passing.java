@@ -9,7 +9,7 @@ sealed interface Passing {
     /**
      * A file of the result.
      *
-     * @param name its name as it came
+     * @param name its name as uploaded
      * @param taken its name in the result
      * @param time when it was last changed, in milliseconds
      * @param bytes what it holds; empty when that lies in a passing file

@@ -39,7 +39,7 @@ final class Reader implements Runnable {
     private static final int MOST_WAITING_BYTES = 4 << 20;
     private static final byte[] SMF = "MThd".getBytes(StandardCharsets.US_ASCII);
     private static final byte[] RIFF = "RIFF".getBytes(StandardCharsets.US_ASCII);
-    /** Of very many hits lost alike only the first places are told; the counts tell all. */
+    /** Of very many hits lost alike only the first places are listed; the counts cover all. */
     private static final int MOST_PLACES = 100;
 
     private static final byte[] ZIP = {'P', 'K', 3, 4};

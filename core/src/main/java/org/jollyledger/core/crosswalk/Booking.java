@@ -28,7 +28,7 @@ final class Booking {
     private final int[] hits;
     private final boolean tracksApart;
     private final OptionalInt newChannel;
-    /** Whether all hits come out on one channel, so that a note alone tells where they meet. */
+    /** Whether all hits come out on one channel, so that the note alone says where they meet. */
     private final boolean oneChannel;
 
     private final int keyCount;
@@ -204,7 +204,7 @@ final class Booking {
         IntUnaryOperator layersOfHit = firstLayers();
         int[] group = new int[keyCount];
         Arrays.fill(group, NONE);
-        // Outputs that stand together, as a chain for each key; a folded group is a chain of one.
+        // Outputs that belong together, as a chain for each key; a folded group is a chain of one.
         int[] previous = new int[outputCount];
         boolean[] mixed = new boolean[keyCount];
         for (int hit : hits) {
@@ -296,7 +296,7 @@ final class Booking {
         return output < hitCount ? output : layerHits[output - hitCount];
     }
 
-    /** Of each hit its first layer, or NONE; the layers of one hit stand side by side. */
+    /** Of each hit its first layer, or NONE; the layers of one hit are side by side. */
     IntUnaryOperator firstLayers() {
         if (outputCount == hitCount) {
             return hit -> NONE;

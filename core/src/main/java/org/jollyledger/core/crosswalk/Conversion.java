@@ -162,7 +162,7 @@ public final class Conversion {
     }
 
     /**
-     * Where two lines meet on one note, the end of the earlier hit can stand behind the beginning of the later one at
+     * Where two lines meet on one note, the end of the earlier hit can be behind the beginning of the later one at
      * the same moment, and would cut it off. It is put before it.
      */
     private void endBeforeNextBegins(MidiEdit edit, boolean[] contested) {

@@ -26,11 +26,11 @@ import org.jspecify.annotations.Nullable;
  * ranges and curves.
  */
 public final class Example {
-    /** Two hits that stand no farther apart than this part of a quarter are one moment: files are rounded. */
+    /** Two hits that are no farther apart than this part of a quarter are one moment: files are rounded. */
     private static final double MOMENT = 1.0 / 48;
 
     private static final int ROUNDS = 12;
-    /** What a hit that nothing explains is worth beside one that is explained. */
+    /** What a hit that nothing explains is worth compared with one that is explained. */
     private static final double UNEXPLAINED = 1e-3;
     /** How strongly the sounds of two lines speak for a route between them, before the first round. */
     private static final double TRUST_IN_SOUNDS = 4;
@@ -260,7 +260,7 @@ public final class Example {
                 new Target(Note.of(pair.to), velocities, curve(landed), OptionalInt.empty(), Optional.empty()));
     }
 
-    /** The range in which it fires most and misses least, widened half-way to what tells otherwise. */
+    /** The range in which it fires most and misses least, widened half-way to the nearest counterexample. */
     private static Optional<VelocityRange> range(int[] fired, int[] missed) {
         int best = 0;
         int from = 0;

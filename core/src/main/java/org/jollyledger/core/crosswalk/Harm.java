@@ -1,7 +1,7 @@
 package org.jollyledger.core.crosswalk;
 
 /**
- * What a route can do to the music, with what it costs for one hit of full loudness, beside 0 to 1 for the distance of
+ * What a route can do to the music, with what it costs for one hit of full loudness, compared with 0 to 1 for the distance of
  * the sounds. The costs are our own judgement of common practice, ordered rather than measured: a lost voice is worse
  * than any substitute that is heard as the same kind of thing, and no better than silence.
  */
@@ -18,7 +18,7 @@ enum Harm {
     FLAT_FILL(0.25, "so that the fill with %s still moves", "the fill with %s no longer moves"),
     /** A fill that falls comes to rise, or the other way round. */
     TURNED_FILL(0.70, "so that the fill with %s still goes its way", "the fill with %s changes direction"),
-    /** A cymbal or kick stands on the other side. */
+    /** A cymbal or kick is on the other side. */
     SIDE(0.06, "so that it stays on its side", "it changes sides"),
     /** The hat opens where it closed, or by more or less than before; the cost is for all the way. */
     OPENNESS(

@@ -15,7 +15,7 @@ import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
 
 /**
- * A crosswalk to keep: its routes with the sounds they joined, so that it can be told later which of them a changed map
+ * A crosswalk to keep: its routes with the sounds they joined, so that one can tell later which of them a changed map
  * has overtaken.
  *
  * @param name what the owner calls it, 1 to 120 characters

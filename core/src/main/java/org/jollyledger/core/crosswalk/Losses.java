@@ -22,7 +22,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * What a conversion loses, gathered by what happens to which line and weighed: hits that are gone or become another
- * sound, as the statement books them, and fills that no longer move, which no single hit tells.
+ * sound, as the statement books them, and fills that no longer move, which no single hit shows.
  */
 public final class Losses {
     /** In what way something is lost. */
@@ -49,7 +49,7 @@ public final class Losses {
     }
 
     /**
-     * What tells one loss from another, whatever the part.
+     * What distinguishes one loss from another, whatever the part.
      *
      * @param kind in what way
      * @param note the source note; of a fill the note that comes first

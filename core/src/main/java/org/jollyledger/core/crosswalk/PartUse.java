@@ -7,7 +7,7 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PartUsage;
 
-/** What a part plays, and beside it a little of what is typical, for the lines that it does not play. */
+/** What a part plays, with a little of what is typical, for the lines that it does not play. */
 final class PartUse implements Use {
     /** Small enough that what a part plays once outweighs all that is only typical. */
     private static final double TYPICAL_SHARE = 1e-4;

@@ -265,7 +265,7 @@ public final class Statement {
             Statement.eachLoss(losses, lossCount, visitor);
         }
 
-        /** Losses are told in the order of the hits, whatever the order in which they were found. */
+        /** Losses are listed in the order of the hits, whatever the order in which they were found. */
         void sortLosses() {
             Arrays.sort(losses, 0, lossCount);
         }

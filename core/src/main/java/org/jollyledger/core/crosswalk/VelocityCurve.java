@@ -27,7 +27,7 @@ public sealed interface VelocityCurve {
     }
 
     /**
-     * A curve told by numbers. A velocity is bent, then scaled, then added to, then held between floor and ceiling.
+     * A curve given by numbers. A velocity is bent, then scaled, then added to, then held between floor and ceiling.
      *
      * @param scale percent, 0 to 400
      * @param add -127 to 127
@@ -69,7 +69,7 @@ public sealed interface VelocityCurve {
     }
 
     /**
-     * A curve told by points, straight from one to the next and level outside them.
+     * A curve given by points, straight from one to the next and level outside them.
      *
      * @param points 1 to 16, with velocities going in that rise
      */

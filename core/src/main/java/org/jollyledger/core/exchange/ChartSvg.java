@@ -53,7 +53,7 @@ public final class ChartSvg {
     }
 
     /**
-     * Draws a chart with some columns; which stand where is fixed.
+     * Draws a chart with some columns; where they go is fixed.
      *
      * @return an SVG document
      */

@@ -29,7 +29,7 @@ record ConventionGuess(OctaveConvention convention, String reason, boolean sure)
                     + "|(?:\\b60\\s*(?:=|is|:)\\s*c\\s?([345])\\b)"
                     + "|(?:middle\\s*c\\s*(?:=|is|:|\\()?\\s*c\\s?([345])\\b)");
 
-    /** What drums stand on where middle C is C3 in most lists (common practice): worth more than a family alone. */
+    /** What drums are on where middle C is C3 in most lists (common practice): worth more than a family alone. */
     private static final Map<String, Integer> TELLING =
             Map.of("kick", 4, "snare", 3, "hihat", 2, "tom", 1, "crash", 1, "ride", 1);
 

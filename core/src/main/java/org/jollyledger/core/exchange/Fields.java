@@ -19,7 +19,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.MissingNode;
 
-/** Takes fields out of a JSON object and notes what is wrong with them, so that a reader is told of all at once. */
+/** Takes fields out of a JSON object and notes what is wrong with them, so that a reader hears of all of it at once. */
 final class Fields {
     static final JsonMapper JSON = JsonMapper.builder(JsonFactory.builder()
                     .streamReadConstraints(StreamReadConstraints.builder()

@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  * both, and so on. The way that explains most lines of a list is taken for its layout.
  */
 final class LineTemplate {
-    /** What can stand before or behind the name. */
+    /** What can be before or behind the name. */
     private enum Part {
         INDEX(NoteText.NUMBER, 0),
         NUMBER(NoteText.NUMBER, 1),

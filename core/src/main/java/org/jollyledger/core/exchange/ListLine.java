@@ -7,10 +7,10 @@ import java.util.Optional;
  *
  * @param number counted from 1, as a person counts lines
  * @param original as it was given
- * @param note what stands where notes stand; empty when nothing does
- * @param name what stands where names stand
- * @param shortName what stands in a column of short names
- * @param chokeGroup what stands in a column of choke groups
+ * @param note what the note column holds; empty when there is none
+ * @param name what the name column holds
+ * @param shortName what is in a column of short names
+ * @param chokeGroup what is in a column of choke groups
  * @param unlike whether it is laid out unlike the other lines of its list
  */
 record ListLine(

@@ -18,7 +18,7 @@ import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.SoundReader;
 
 /**
- * A list in columns. Which column holds what is told by a head row where there is one, else by what stands in the
+ * A list in columns. Which column holds what is given by a head row where there is one, else by what is in the
  * columns.
  */
 final class ListTable {
@@ -316,7 +316,7 @@ final class ListTable {
         for (int row = 0; row < rows.size(); row++) {
             Optional<NoteText> note = note(row);
             String first = cell(row, names.get(0));
-            // A cell that spans several rows stands in the first of them only.
+            // A cell that spans several rows is in the first of them only.
             if (names.size() > 1 && note.isPresent() && isBody(row)) {
                 inherited = first.isBlank() ? inherited : first;
                 first = inherited;

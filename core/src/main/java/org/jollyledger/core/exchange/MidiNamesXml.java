@@ -24,7 +24,7 @@ import org.jollyledger.core.sound.SoundReader;
 /**
  * Note maps as "MIDI Names, Device Types and Identifiers in XML" of the MIDI Manufacturers Association: a {@code
  * MIDINameDocument} whose {@code NoteNameList} has a {@code Note} with {@code Number} and {@code Name} for each line.
- * What that has no place for (sounds, short names, choke groups, the display order) stands in a processing
+ * What that has no place for (sounds, short names, choke groups, the display order) is in a processing
  * instruction, which other programs pass over.
  *
  * <p>Document type definitions are never read, and entities never expanded.

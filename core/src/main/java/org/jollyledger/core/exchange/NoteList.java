@@ -9,7 +9,7 @@ import org.jollyledger.core.pitch.OctaveConvention;
 import org.jollyledger.core.sound.Sound;
 
 /**
- * A list of notes as it was read: row by row beside its original, with what is not certain said.
+ * A list of notes as it was read: row by row next to its original, with what is not certain said.
  *
  * @param rows in the order of the list
  * @param middleC what the list is believed to call note 60
@@ -37,7 +37,7 @@ public record NoteList(
     /**
      * One row.
      *
-     * @param line the line of the text it stands in, counted from 1
+     * @param line the line of the text it is in, counted from 1
      * @param original the line as it was given
      * @param skipped why it is no line of a map; empty when it is one
      * @param number the note number read, which may not exist; empty when there is none

@@ -324,7 +324,7 @@ public final class NoteListReader {
         return with(row, reading.sound(), reading.reason(), doubts);
     }
 
-    /** Says where a note stands twice. */
+    /** Says where a note is twice. */
     private static List<Row> doubled(List<Row> rows) {
         Map<Integer, Row> first = new HashMap<>();
         List<Row> result = new ArrayList<>();

@@ -61,7 +61,7 @@ public enum NoteMapTable {
         try {
             return rows(text).stream().anyMatch(LineCells::isHead);
         } catch (DocumentException e) {
-            // A quotation mark that never closes: the head still tells what it was meant to be.
+            // A quotation mark that never closes: the head still says what it was meant to be.
             String separator = Pattern.quote(format.getDelimiterString());
             return text.lines().anyMatch(line -> LineCells.isHead(List.of(line.split(separator))));
         }

@@ -11,7 +11,7 @@ import org.jollyledger.core.notemap.NoteMap;
 
 /**
  * Note maps as plain text: properties as "name: value", then the lines in the order of their notes, in columns between
- * upright strokes. A backslash stands before a stroke or a backslash that belongs to a cell; {@code \n}, {@code \t} and
+ * upright strokes. A backslash is before a stroke or a backslash that belongs to a cell; {@code \n}, {@code \t} and
  * {@code \s} are a line end, a tab, and a space at the edge of a cell.
  */
 public final class NoteMapText {

@@ -8,7 +8,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
-/** Columns held apart by spaces, as a printed page has them: a cell belongs to the column above which it stands. */
+/** Columns held apart by spaces, as a printed page has them: a cell belongs to the column heading above it. */
 final class PrintedColumns {
     private static final Pattern CELL = Pattern.compile("\\S+(?: \\S+)*");
     /** A column begins where the cells of this share of the lines begin. */

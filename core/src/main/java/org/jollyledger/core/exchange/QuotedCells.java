@@ -16,7 +16,7 @@ final class QuotedCells {
 
     private QuotedCells() {}
 
-    /** The cells of a text that has quoted ones; empty when it has none. A quotation mark that never closes is told. */
+    /** The cells of a text that has quoted ones; empty when it has none. A quotation mark that never closes is reported. */
     static Optional<List<List<String>>> rows(List<String> lines, List<String> remarks) {
         if (lines.stream().noneMatch(line -> QUOTED.matcher(line).find())) {
             return Optional.empty();

@@ -8,8 +8,8 @@ import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.sheet.Figures;
 
 /**
- * The hits of one bar as notation counts them: every beat is cut into the fewest equal pieces on which its hits stand,
- * and a hit that is played a little beside a piece is written on it. Lengths are counted in forty-eighths of a quarter.
+ * The hits of one bar as notation counts them: every beat is cut into the fewest equal pieces on which its hits are,
+ * and a hit that is played a little off the grid is written on it. Lengths are counted in forty-eighths of a quarter.
  */
 final class Rhythm {
     static final int QUARTER = 48;
@@ -33,7 +33,7 @@ final class Rhythm {
         }
     }
 
-    /** A beat: where it begins in the bar, how long it is, and what stands in it, by the place from its beginning. */
+    /** A beat: where it begins in the bar, how long it is, and what is in it, by the place from its beginning. */
     record Beat(int start, int length, TreeMap<Integer, Chord> chords) {}
 
     private final Part part;
@@ -84,7 +84,7 @@ final class Rhythm {
         return beats;
     }
 
-    /** The stroke that tells where a hit is written: its own, or that of the stroke it leads into. */
+    /** The stroke that decides where a hit is written: its own, or that of the stroke it leads into. */
     private int meantFor(int hit) {
         return figures.mainOf(hit) == Part.NONE ? hit : figures.mainOf(hit);
     }
@@ -118,7 +118,7 @@ final class Rhythm {
         return Math.max(0, Math.min(place, (beat.length - 1) / step * step));
     }
 
-    /** The longest piece on which all hits stand and none meets another of its note; else the one they fit best. */
+    /** The longest piece on which all hits are and none meets another of its note; else the one they fit best. */
     private int step(Beat beat, List<Integer> hits) {
         int best = beat.length;
         double least = Double.MAX_VALUE;

@@ -8,7 +8,7 @@ import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Sound;
 
 /**
- * Where a sound stands on a percussion staff of five lines, and what MusicXML calls it. The places are common practice;
+ * Where a sound is on a percussion staff of five lines, and what MusicXML calls it. The places are common practice;
  * the identifiers are those of the MusicXML 4.0 sound list, three of them (snare, hi-hat, ride) from a published list
  * and the others from memory.
  *
@@ -92,7 +92,7 @@ record StaffPlace(char step, int octave, String sound) {
         return ELSEWHERE;
     }
 
-    /** Whether a foot plays it: such hits stand in the lower voice. */
+    /** Whether a foot plays it: such hits are in the lower voice. */
     static boolean byFoot(Sound sound) {
         return sound.piece() == KitPiece.KICK
                 || sound.articulation() == Articulation.PEDAL_CLOSE

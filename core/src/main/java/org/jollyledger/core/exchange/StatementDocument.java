@@ -21,7 +21,7 @@ import org.jollyledger.core.pitch.Note;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The statement of a conversion as JSON, the same wherever a statement is told; docs/api.md describes its fields.
+ * The statement of a conversion as JSON, the same wherever a statement is given; docs/api.md describes its fields.
  *
  * @param file the name of the file in a batch; left out where there is only one
  * @param channels which channels were read, and why
@@ -109,7 +109,7 @@ public record StatementDocument(
      * {@return the statement of one file}
      *
      * @param drums the hits that were converted
-     * @param mostPlaces of the hits lost from one line, the first so many are told with their places
+     * @param mostPlaces of the hits lost from one line, the first so many are listed with their places
      */
     public static StatementDocument of(Statement statement, DrumChannel drums, int mostPlaces) {
         Map<Note, List<PlaceDocument>> places = new HashMap<>();
@@ -143,7 +143,7 @@ public record StatementDocument(
                         .toList());
     }
 
-    /** {@return the same statement, told of a file among others} */
+    /** {@return the same statement, for one file among others} */
     public StatementDocument named(String file) {
         return new StatementDocument(
                 file,

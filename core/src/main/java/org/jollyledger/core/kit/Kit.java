@@ -14,7 +14,7 @@ import org.jollyledger.core.sound.Sound;
 
 /**
  * The instrument that a map belongs to: what its notes strike, what its controllers open, and what its messages stop.
- * Immutable; what rings at a moment is told by a {@link Ringing}.
+ * Immutable; what rings at a moment is in a {@link Ringing}.
  */
 public final class Kit {
     private final NoteMap map;

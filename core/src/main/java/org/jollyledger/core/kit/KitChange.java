@@ -16,7 +16,7 @@ import org.jollyledger.core.sound.Sound;
 
 /**
  * How music changes its form on the way from one instrument to another: how each says that a cymbal is choked, and how far
- * its hi-hat is open. It tells what the messages of the one mean, and how the other would say the same.
+ * its hi-hat is open. It says what the messages of one mean, and how the other would say the same.
  */
 public record KitChange(ChokeChange chokes, HatChange hats) {
     /** Every openness that a pedal can tell. */

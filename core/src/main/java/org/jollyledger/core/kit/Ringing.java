@@ -10,7 +10,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.sound.Sound;
 
 /**
- * What rings on an instrument while it is played. It is told what happens, in the order of time, and answers which
+ * What rings on an instrument while it is played. It is given what happens, in the order of time, and returns which
  * strokes that stops:
  *
  * <ul>

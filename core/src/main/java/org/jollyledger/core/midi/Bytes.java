@@ -27,7 +27,7 @@ final class Bytes {
         return letters.charAt(0) << 24 | letters.charAt(1) << 16 | letters.charAt(2) << 8 | letters.charAt(3);
     }
 
-    /** The first place from {@code from} on where the four letters stand, or -1. */
+    /** The first place from {@code from} on where the four letters are, or -1. */
     static int indexOf(byte[] bytes, int from, int end, int fourLetters) {
         byte first = (byte) (fourLetters >>> 24);
         for (int i = from; i + 4 <= end; i++) {

@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * change channel, is written anew; in it, untouched events keep their bytes and their times.
  *
  * <p>A damaged file that is changed comes out mended: lengths right, tracks ended, stray bytes and the RIFF wrapper
- * left behind, so that any program can open it. A file without changes comes out as it came.
+ * left behind, so that any program can open it. A file without changes comes out as uploaded.
  */
 public final class MidiEdit {
     private final MidiFile file;
@@ -64,7 +64,7 @@ public final class MidiEdit {
     }
 
     /**
-     * Adds a channel message at a tick. It stands before the events of the file at that tick; behind the last event,
+     * Adds a channel message at a tick. It is before the events of the file at that tick; behind the last event,
      * the track becomes longer.
      */
     public void insertAt(int track, long tick, int status, int data1, int data2) {
@@ -207,7 +207,7 @@ public final class MidiEdit {
         /** The first event from one on that does not stay what it is, or the limit. */
         int endOfKept(int from, int limit) {
             int event = from;
-            // What is inserted behind the last event must still stand before the end of the track.
+            // What is inserted behind the last event must still be before the end of the track.
             int most = timed.isEmpty() ? limit : Math.min(limit, track.eventCount() - 1);
             long before = timed.isEmpty() ? Long.MAX_VALUE : timed.firstKey();
             while (event < most && statuses[event] == 0 && track.tick(event) < before) {
@@ -236,7 +236,7 @@ public final class MidiEdit {
         private final ByteSink sink;
         private long writtenTick;
         private int runningStatus;
-        /** Whether what was written last is the event that stands before in the file, just as it stands there. */
+        /** Whether what was written last is the event that is before in the file, just as it is there. */
         private boolean follows;
 
         TrackWriter(byte[] bytes, MidiTrack track, TrackEdit edit, ByteSink sink) {
@@ -295,7 +295,7 @@ public final class MidiEdit {
             runningStatus = status < 0xF0 ? status : 0;
         }
 
-        /** Writes the insertions of a place; answers which insertion comes next. */
+        /** Writes the insertions of a place; returns which insertion comes next. */
         private int insertAt(long place, long[] insertions, int first, long tick) {
             int next = first;
             while (next < insertions.length && insertions[next] >>> 24 == place) {

@@ -73,7 +73,7 @@ public final class MidiFileBuilder {
     }
 
     /**
-     * Ends the last track at the given tick and answers the file.
+     * Ends the last track at the given tick and returns the file.
      *
      * @return the bytes of the file
      */

@@ -149,7 +149,7 @@ public final class MidiTrack {
         return statuses;
     }
 
-    /** Where the data of all events begins; in a damaged track real-time bytes can still stand before it. */
+    /** Where the data of all events begins; in a damaged track real-time bytes can still be before it. */
     int[] dataStarts() {
         return dataStarts;
     }

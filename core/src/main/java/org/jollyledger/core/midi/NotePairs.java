@@ -187,7 +187,7 @@ public final class NotePairs {
             }
         }
 
-        /** Everything the loop needs stands in local variables: it is where a small file spends its time. */
+        /** Everything the loop needs is in local variables: it is where a small file spends its time. */
         private void pair(MidiTrack track) {
             byte[] bytes = track.bytes();
             byte[] statuses = track.statuses();

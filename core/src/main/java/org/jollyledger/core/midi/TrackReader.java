@@ -318,7 +318,7 @@ final class TrackReader {
         return true;
     }
 
-    /** Compares where the track really ended with where it said it would; answers where the next chunk begins. */
+    /** Compares where the track really ended with where it said it would; returns where the next chunk begins. */
     private int closeChunk() {
         if (!ended) {
             damage(Kind.NO_END_OF_TRACK, position, 0);

@@ -51,12 +51,12 @@ public record Chart(NoteMap map, List<List<Group>> columns) {
             return words;
         }
 
-        /** {@return how wide it wants to be beside other columns} */
+        /** {@return how wide it wants to be relative to other columns} */
         public int width() {
             return width;
         }
 
-        /** {@return what stands in it for a line of a map} */
+        /** {@return what is in it for a line of a map} */
         public String text(Line line, NoteMap map) {
             return text.apply(line, map);
         }
@@ -84,7 +84,7 @@ public record Chart(NoteMap map, List<List<Group>> columns) {
     }
 
     /**
-     * Lays out a map in an order; as the kit stands it is grouped by kit piece.
+     * Lays out a map in an order; in the order of the kit it is grouped by kit piece.
      *
      * @return the chart of all lines
      */

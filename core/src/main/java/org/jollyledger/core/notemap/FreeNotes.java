@@ -8,9 +8,9 @@ import java.util.stream.Stream;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
 
-/** Finds room for a line beside those it belongs to. */
+/** Finds room for a line next to those it belongs to. */
 public final class FreeNotes {
-    /** Where most kicks stand, and lists begin (common practice). */
+    /** Where most kicks are, and lists begin (common practice). */
     private static final int FIRST_OF_AN_EMPTY_MAP = 36;
 
     private FreeNotes() {}

@@ -14,7 +14,7 @@ import org.jollyledger.core.sound.Sound;
  * General MIDI 2 adds notes 27 to 34 and 82 to 87. Which sounds cut each other off is in both documents.
  */
 public final class GeneralMidi {
-    /** The channel both lists stand on. */
+    /** The channel both lists are on. */
     public static final int PERCUSSION_CHANNEL = 10;
 
     private record Row(int note, String name, String shortName, String sound, String chokeGroup) {}

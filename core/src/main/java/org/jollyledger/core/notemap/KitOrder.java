@@ -22,7 +22,7 @@ public enum KitOrder implements Coded {
     private static final List<Family> FAMILIES = List.of(
             Family.CYMBAL, Family.HIHAT, Family.TOM, Family.SNARE, Family.KICK, Family.PERCUSSION, Family.CONTROL);
 
-    /** As a right-handed drummer sees them: crashes and splashes before the ride, which stands on the right. */
+    /** As a right-handed drummer sees them: crashes and splashes before the ride, which is on the right. */
     private static final List<KitPiece> CYMBALS =
             List.of(KitPiece.CRASH, KitPiece.SPLASH, KitPiece.CHINA, KitPiece.STACK, KitPiece.RIDE, KitPiece.GONG);
 

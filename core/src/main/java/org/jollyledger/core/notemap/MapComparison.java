@@ -141,7 +141,7 @@ public record MapComparison(List<Pair> pairs, List<String> facts) {
         return differences;
     }
 
-    /** Lines that are gone stand behind the line that they stood behind. */
+    /** Lines that are gone are behind the line that they stood behind. */
     private static void addGone(List<Line> before, boolean[] listed, List<Pair> pairs) {
         for (int old = 0; old < listed.length; old++) {
             if (listed[old]) {

@@ -23,7 +23,7 @@ public final class MapEdits {
     public enum WhenTaken {
         /** They take the note that the line had. */
         SWAP,
-        /** They move to the nearest free note beside their relatives. */
+        /** They move to the nearest free note next to their relatives. */
         MOVE_OTHER,
         /** They share the note on purpose. */
         LAYER

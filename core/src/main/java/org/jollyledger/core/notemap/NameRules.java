@@ -24,7 +24,7 @@ public record NameRules(List<Rule> rules) {
 
     /** What a rule does. */
     public enum Action implements Coded {
-        /** Leaves a word out, wherever it stands. */
+        /** Leaves a word out, wherever it is. */
         DROP_WORD("drop the word"),
         /** Puts another word in its place. */
         REPLACE_WORD("replace the word"),

@@ -1,6 +1,6 @@
 package org.jollyledger.core.notemap;
 
-/** What may stand in the text fields of a map. */
+/** What may be in the text fields of a map. */
 public final class Texts {
     private Texts() {}
 

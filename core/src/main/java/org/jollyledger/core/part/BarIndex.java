@@ -31,7 +31,7 @@ public final class BarIndex {
                 hits, IntStream.of(hits).mapToLong(hit -> barOfHit[hit]).toArray());
     }
 
-    /** {@return the bar in which the last hit stands; 0 when there is none, or only a pick-up} */
+    /** {@return the bar in which the last hit is; 0 when there is none, or only a pick-up} */
     public long barCount() {
         return bars.length == 0 ? 0 : bars[bars.length - 1];
     }
@@ -47,12 +47,12 @@ public final class BarIndex {
         return Arrays.copyOfRange(hits, from, Math.max(from, begin(last + 1)));
     }
 
-    /** {@return how many hits stand in some bars, the last one included} */
+    /** {@return how many hits are in some bars, the last one included} */
     public int count(long first, long last) {
         return Math.max(0, begin(last + 1) - begin(first));
     }
 
-    /** How many hits stand before a bar. */
+    /** How many hits are before a bar. */
     private int begin(long bar) {
         return Ordered.countBefore(bars.length, index -> bars[index] < bar);
     }

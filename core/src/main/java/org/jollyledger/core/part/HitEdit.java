@@ -229,7 +229,7 @@ public sealed interface HitEdit {
      *
      * @param note 0 to 127
      * @param tick where it stands
-     * @param grid on whose nearest line it stands instead, if any
+     * @param grid on whose nearest line it is instead, if any
      * @param velocity 1 to 127
      * @param channel its channel where the part has no hit, 1 to 16
      */
@@ -291,7 +291,7 @@ public sealed interface HitEdit {
      * @param first the first bar copied
      * @param last the last bar copied
      * @param onto the bar where the first of them goes
-     * @param keep whether what stands in the bars copied to stays
+     * @param keep whether what is in the bars copied to stays
      */
     record CopyBars(long first, long last, long onto, boolean keep) implements HitEdit {
         @Override

@@ -45,7 +45,7 @@ public final class HitIndexes {
     }
 
     /**
-     * Writes indexes, which stand from low to high.
+     * Writes indexes, from low to high.
      *
      * @return ranges and single numbers with commas between, such as "3-17,20"
      */

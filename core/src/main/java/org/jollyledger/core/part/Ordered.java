@@ -2,15 +2,15 @@ package org.jollyledger.core.part;
 
 import java.util.function.IntPredicate;
 
-/** Finding a place among things that stand in order. */
+/** Finding a place among things that are in order. */
 public final class Ordered {
     private Ordered() {}
 
     /**
-     * {@return how many of them stand before a place}
+     * {@return how many of them are before a place}
      *
      * @param count how many there are
-     * @param before whether the one with an index, from 0, stands before it; once false, false for all that follow
+     * @param before whether the one with an index, from 0, is before it; once false, false for all that follow
      */
     public static int countBefore(int count, IntPredicate before) {
         int low = 0;

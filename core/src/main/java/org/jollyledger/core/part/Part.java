@@ -284,7 +284,7 @@ public final class Part {
         }
     }
 
-    /** {@return where a hit stands in bars and beats} */
+    /** {@return where a hit is in bars and beats} */
     public BarBeat place(int hit) {
         return timeMap(track(hit)).at(tick(hit));
     }

@@ -36,7 +36,7 @@ public record PartComparison(List<Change> changes, int same) {
         }
     }
 
-    /** A hit as it stands in one state. */
+    /** A hit as it is in one state. */
     public record Hit(int channel, long tick, BarBeat place, int note, int velocity) {
         private static Hit of(Part part, int hit) {
             return new Hit(part.channel(hit), part.tick(hit), part.place(hit), part.note(hit), part.velocity(hit));
@@ -46,7 +46,7 @@ public record PartComparison(List<Change> changes, int same) {
     /**
      * One hit that differs.
      *
-     * @param before empty when it was put in
+     * @param before empty when it was added
      * @param after empty when it was deleted
      */
     public record Change(Kind kind, Optional<Hit> before, Optional<Hit> after) {

@@ -24,7 +24,7 @@ public final class PartEdit {
     /** The velocity with which new notes are released: the middle one, for want of a better. */
     private static final int RELEASE = 64;
 
-    /** In which order the messages of one tick are put in. */
+    /** In which order the messages of one tick are added. */
     private enum Order {
         END,
         BEGIN,
@@ -33,10 +33,10 @@ public final class PartEdit {
         MOMENT
     }
 
-    /** A message that is put in. */
+    /** A message that is added. */
     private record Message(int track, long tick, Order order, int status, int data1, int data2) {}
 
-    /** What tells a hit in the changed part. */
+    /** What identifies a hit in the changed part. */
     private record Key(int track, int channel, long tick, int note, int velocity) {}
 
     private final Part part;
@@ -165,7 +165,7 @@ public final class PartEdit {
      * @param first the first bar copied
      * @param last the last bar copied
      * @param onto the bar where the first of them goes
-     * @param replace whether what stands in the bars copied to is deleted first
+     * @param replace whether what is in the bars copied to is deleted first
      * @return this edit, to go on with
      * @throws IllegalArgumentException when the bars are not in order
      */
@@ -197,7 +197,7 @@ public final class PartEdit {
         return this;
     }
 
-    /** {@return how many hits were changed, deleted or put in so far} */
+    /** {@return how many hits were changed, deleted or added so far} */
     public int changeCount() {
         return changes;
     }
@@ -211,7 +211,7 @@ public final class PartEdit {
         return edit.toBytes();
     }
 
-    /** {@return the hits of the changed part that were changed or put in, by index from low to high} */
+    /** {@return the hits of the changed part that were changed or added, by index from low to high} */
     public int[] find(Part changed) {
         Map<Key, Deque<Integer>> byKey = new HashMap<>();
         for (int hit = 0; hit < changed.hitCount(); hit++) {
@@ -299,7 +299,7 @@ public final class PartEdit {
                 stroke.velocity()));
     }
 
-    /** Beginnings and pressure stand behind the file's own messages of their tick, everything else before them. */
+    /** Beginnings and pressure are behind the file's own messages of their tick, everything else before them. */
     private void put(Message message) {
         MidiTrack track = part.file().tracks().get(message.track);
         boolean behind = message.order == Order.BEGIN || message.order == Order.PRESSURE;

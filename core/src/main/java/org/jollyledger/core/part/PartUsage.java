@@ -69,7 +69,7 @@ public final class PartUsage {
         }
     }
 
-    /** Very many where the two stand in tracks that do not play together. */
+    /** Very many where the two are in tracks that do not play together. */
     private long ticksBetween(int earlier, int later) {
         boolean apart = part.file().format() == 2 && part.track(earlier) != part.track(later);
         return apart ? Long.MAX_VALUE : part.tick(later) - part.tick(earlier);

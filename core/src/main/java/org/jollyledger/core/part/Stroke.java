@@ -32,7 +32,7 @@ public record Stroke(int track, int channel, long tick, int note, int velocity, 
         }
     }
 
-    /** {@return a hit of a part as it stands} */
+    /** {@return a hit of a part as it is} */
     public static Stroke of(Part part, int hit) {
         return new Stroke(
                 part.track(hit),

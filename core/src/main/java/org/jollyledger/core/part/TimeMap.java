@@ -109,7 +109,7 @@ public final class TimeMap {
         return stretches;
     }
 
-    /** {@return where a tick stands, rounded to the nearest twelfth of a beat} */
+    /** {@return where a tick is, rounded to the nearest twelfth of a beat} */
     public BarBeat at(long tick) {
         int index = stretchAt(tick);
         Stretch stretch = stretches.get(index);

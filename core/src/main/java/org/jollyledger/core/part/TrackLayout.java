@@ -20,7 +20,7 @@ import org.jollyledger.core.pitch.Note;
 
 /** How the hits of a part are spread over the tracks of its file. */
 public enum TrackLayout implements Coded {
-    /** As they stand. */
+    /** As they are. */
     AS_IT_IS("as it is"),
     /** A track for each kit piece. */
     PIECES("a track for each kit piece"),
@@ -58,7 +58,7 @@ public enum TrackLayout implements Coded {
     }
 
     /**
-     * Spreads the hits of a part. New tracks stand behind those of the file, in the order of the map, with their names;
+     * Spreads the hits of a part. New tracks are behind those of the file, in the order of the map, with their names;
      * a file of format 0 becomes one of format 1. Key pressure goes with its hits; everything else stays where it is,
      * byte for byte.
      *

@@ -29,7 +29,7 @@ public enum OctaveConvention {
      * Reads "C3", "C4" or "C5".
      *
      * @return the convention
-     * @throws IllegalArgumentException for anything else, with a sentence that says what may stand here
+     * @throws IllegalArgumentException for anything else, with a sentence that says what may be here
      */
     public static OctaveConvention parse(String text) {
         String wanted = text.strip().toUpperCase(Locale.ROOT);

@@ -246,7 +246,7 @@ public final class Schedule {
         return times.startOfBar(times.barAt(last) + 1);
     }
 
-    /** {@return the bar line that stands some bars behind the bar of a tick} */
+    /** {@return the bar line that is some bars behind the bar of a tick} */
     public long barsLater(long tick, int bars) {
         TimeMap times = part.timeMap(0);
         return times.startOfBar(times.barAt(tick) + bars);

@@ -139,7 +139,7 @@ public record Voice(List<Layer> layers, List<VoiceStroke> strokes, double second
         return strokes;
     }
 
-    /** {@return the pitches of metal beside its lowest, so that metal sounds like metal and not like a chord} */
+    /** {@return the pitches of metal above its lowest, so that metal sounds like metal and not like a chord} */
     public static List<Double> metalRatios() {
         return List.of(1.0, 1.342, 1.678, 2.137, 2.713, 3.394);
     }

@@ -8,7 +8,7 @@ import org.jollyledger.core.pitch.Note;
 
 /** How a part plays each note: at which places of a bar, how densely, and in how many of its bars. */
 final class Playing {
-    /** Where in a bar a stroke stands. */
+    /** Where in a bar a stroke is. */
     enum Place {
         DOWNBEAT,
         BACKBEAT,

@@ -12,7 +12,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.reconcile.Playing.Place;
 import org.jollyledger.core.reconcile.Playing.Spread;
 
-/** What speaks for or against a map, in words: what is silent, and what stands where in the bar. */
+/** What speaks for or against a map, in words: what is silent, and what is where in the bar. */
 final class Reasons {
     private static final int MOST_NAMES = 4;
 

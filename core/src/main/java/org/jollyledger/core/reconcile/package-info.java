@@ -1,5 +1,5 @@
 /**
- * Holding a part against note maps: which layout it was written for. It never changes a part; what it finds is told in
+ * Holding a part against note maps: which layout it was written for. It never changes a part; what it finds is described in
  * words.
  */
 @NullMarked

@@ -93,7 +93,7 @@ final class HitWalk {
         return at > 0 && tick - part.tick(hits[at - 1]) < part.tick(hits[at]) - tick ? hits[at - 1] : hits[at];
     }
 
-    /** How many of some hits, which are in the order of time, stand before a tick. */
+    /** How many of some hits, which are in the order of time, are before a tick. */
     static int position(Part part, int[] hits, long tick) {
         return Ordered.countBefore(hits.length, index -> part.tick(hits[index]) < tick);
     }

@@ -4,13 +4,13 @@ package org.jollyledger.core.sheet;
  * The measures of a drawing of a sheet, in its own units. Painters that share nothing else draw the same picture with other
  * measures.
  *
- * @param top room above the first row, for what stands above its heads
+ * @param top room above the first row, for what is above its heads
  * @param row how high a row is
- * @param head how large heads are beside the shapes of {@link Notation}, which are some eleven units wide
- * @param smallNote how large a small note is beside its stroke
- * @param grace how far a small note stands before its stroke at least, however near it is in time
+ * @param head how large heads are compared with the shapes of {@link Notation}, which are some eleven units wide
+ * @param smallNote how large a small note is compared with its stroke
+ * @param grace how far a small note is before its stroke at least, however near it is in time
  * @param nextGrace how much farther each one before it stands
- * @param near strokes of a roll that are nearer than this would stand upon each other, and are drawn as one
+ * @param near strokes of a roll that are nearer than this would be on top of each other, and are drawn as one
  * @param line grid lines and beats that are nearer than this are left out
  * @param number bars that are nearer than this are not all numbered
  * @param letter how wide a letter of a caption is, about

@@ -14,8 +14,8 @@ import org.jollyledger.core.sound.Sound;
  * How percussion notation draws a hit (common practice).
  *
  * @param head the note head
- * @param marks what stands around it
- * @param size beside the loudest hit's, up to 1
+ * @param marks what is around it
+ * @param size compared with the loudest hit's, up to 1
  */
 public record Notation(Head head, List<Mark> marks, double size) {
     /** The loudest velocity of a ghost note. */

@@ -14,13 +14,13 @@ import org.jollyledger.core.sheet.Sheet.Crowd;
 import org.jollyledger.core.sheet.Sheet.Glyph;
 
 /**
- * Where everything in a stretch of a sheet stands when it is drawn, in the units of the drawing: across from the first tick
+ * Where everything in a stretch of a sheet is when it is drawn, in the units of the drawing: across from the first tick
  * of the stretch, down from the upper edge of the rows. Painters only paint it.
  *
  * @param scale how many units a tick is wide
  * @param height how high all rows are together, with the room above them
  * @param heads note heads, from the first to the last in time
- * @param uprights strokes of rolls that would stand upon the first one
+ * @param uprights strokes of rolls that would be on top of the first one
  * @param tremolos signs of such rolls
  * @param bars bar lines
  * @param beats lines of beats
@@ -51,7 +51,7 @@ public record Picture(
      * A note head with its marks.
      *
      * @param size how much larger it is drawn than the shapes of its notation
-     * @param slur how far to the right the stroke stands into which it leads as a small note; 0 for none
+     * @param slur how far to the right the stroke is into which it leads as a small note; 0 for none
      */
     public record Head(int hit, int row, double x, double y, double size, Notation notation, double slur) {}
 
@@ -63,7 +63,7 @@ public record Picture(
     public record Upright(int hit, int row, double x, double y, double high) {}
 
     /**
-     * The sign of a roll whose strokes stand too near for heads of their own: strokes through the stem of the first one,
+     * The sign of a roll whose strokes are too near for heads of their own: strokes through the stem of the first one,
      * and a line to the last.
      */
     public record Tremolo(int row, double from, double to, double y) {}
@@ -180,7 +180,7 @@ public record Picture(
             heads.add(new Head(glyph.hit(), glyph.row(), x(glyph.tick()), y(glyph.row()), size, glyph.notation(), 0));
         }
 
-        /** Small notes stand before their stroke, side by side, however near in time they are. */
+        /** Small notes are before their stroke, side by side, however near in time they are. */
         private void laySmallNote(Glyph glyph, int between) {
             double main = x(glyph.main().orElseThrow());
             double place = Math.min(x(glyph.tick()), main - measures.grace() - between * measures.nextGrace());
@@ -221,7 +221,7 @@ public record Picture(
             return bars;
         }
 
-        /** The lines at some ticks, unless they stand too near each other or the bar lines between them. */
+        /** The lines at some ticks, unless they are too near each other or the bar lines between them. */
         private List<Double> lines(List<Long> ticks, List<Sheet.BarLine> bars) {
             long[] all = Stream.concat(ticks.stream(), bars.stream().map(Sheet.BarLine::tick))
                     .mapToLong(Long::longValue)

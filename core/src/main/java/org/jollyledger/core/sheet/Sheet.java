@@ -18,11 +18,11 @@ import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.core.sound.Sound;
 
 /**
- * A part on the rows of a map. Where a hit stands is told in ticks and rows; only what lies in a stretch is worked out,
+ * A part on the rows of a map. Where a hit is, is given in ticks and rows; only what lies in a stretch is worked out,
  * so that a long part costs no more to check than a short one.
  */
 public final class Sheet {
-    /** More hits than these are told as how many stand where. */
+    /** More hits than this are given as counts of how many there are in each place. */
     public static final int MOST_HITS = 6_000;
 
     private static final int MOST_BARS = 320;
@@ -96,7 +96,7 @@ public final class Sheet {
             int hit, long tick, int row, int velocity, Notation notation, Optional<Long> main, Optional<Long> roll) {}
 
     /**
-     * How many hits stand in a small stretch of a row.
+     * How many hits are in a small stretch of a row.
      *
      * @param tick where it begins
      * @param hits how many
@@ -105,7 +105,7 @@ public final class Sheet {
     public record Crowd(long tick, int row, int hits, int loudest) {}
 
     /**
-     * What stands between two ticks.
+     * What is between two ticks.
      *
      * @param bars bar lines; in a very long stretch only every so many
      * @param beats ticks of the beats that are no bar lines; none in a long stretch
@@ -172,7 +172,7 @@ public final class Sheet {
     }
 
     /**
-     * {@return what stands between two ticks}
+     * {@return what is between two ticks}
      *
      * @param from the first tick
      * @param to the tick behind the last
@@ -267,7 +267,7 @@ public final class Sheet {
                 .toList();
     }
 
-    /** How many hits stand before a tick, in the order of time. */
+    /** How many hits are before a tick, in the order of time. */
     private int begin(long tick) {
         return HitWalk.position(part, order, tick);
     }
@@ -319,7 +319,7 @@ public final class Sheet {
     }
 
     /**
-     * {@return how many hits stand in each of some pieces of equal length, from the beginning to the end of the part}
+     * {@return how many hits are in each of some pieces of equal length, from the beginning to the end of the part}
      */
     public int[] overview(int pieces) {
         int[] counts = new int[pieces];
@@ -350,7 +350,7 @@ public final class Sheet {
     }
 
     /**
-     * Of every note the one that stands some rows away; at the end of the rows the last one. Notes that are not shown
+     * Of every note the one that is some rows away; at the end of the rows the last one. Notes that are not shown
      * stay what they are.
      *
      * @param by how many rows down; negative for up

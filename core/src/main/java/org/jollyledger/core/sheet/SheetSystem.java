@@ -10,7 +10,7 @@ import org.jollyledger.core.part.Part;
  * Some bars of a sheet side by side, with the rows they play.
  *
  * @param firstBar the first of the bars
- * @param stretch what stands in them
+ * @param stretch what is in them
  * @param rows the rows that are drawn, as places among those of the sheet, from the top
  */
 public record SheetSystem(long firstBar, Sheet.Stretch stretch, List<Integer> rows) {
@@ -41,7 +41,7 @@ public record SheetSystem(long firstBar, Sheet.Stretch stretch, List<Integer> ro
     }
 
     /**
-     * {@return where everything stands}
+     * {@return where everything is}
      *
      * @param width how wide the bars are together
      */

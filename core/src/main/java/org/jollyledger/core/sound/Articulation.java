@@ -2,7 +2,7 @@ package org.jollyledger.core.sound;
 
 import org.jollyledger.core.code.Coded;
 
-/** How a kit piece is struck or otherwise made to sound. Which pieces know which is told by {@link KitPiece}. */
+/** How a kit piece is struck or otherwise made to sound. Which pieces know which is in {@link KitPiece}. */
 public enum Articulation implements Coded {
     HIT("hit", Stroke.PLAIN),
     CENTRE("centre", Stroke.PLAIN),

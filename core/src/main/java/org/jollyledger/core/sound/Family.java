@@ -26,7 +26,7 @@ public enum Family implements Coded {
         return words;
     }
 
-    /** {@return the capital letter that marks the family beside its colour} */
+    /** {@return the capital letter that marks the family along with its colour} */
     public char letter() {
         return letter;
     }

@@ -11,7 +11,7 @@ import org.jollyledger.core.sound.NameTokens.Token;
  * A stretch of a name with what it means.
  *
  * @param text as the table of words has it
- * @param written as it stands in the name
+ * @param written as it is in the name
  * @param meaning what it says; nothing, where it is no word of the trade
  * @param likeness 0 to 1: how surely it is the word of the table; 0 for one that is none
  * @param inches whether it is the size of a drum or a cymbal
@@ -84,7 +84,7 @@ record Fragment(String text, String written, Meaning meaning, double likeness, b
         return new Meaning.Piece(piece, 0, Optional.empty(), Optional.empty(), Optional.empty(), Standing.STRONG);
     }
 
-    /** The same stretch with what it means beside other words. */
+    /** The same stretch with what it means next to other words. */
     Fragment meaning(Meaning beside, double itsLikeness) {
         return new Fragment(text, written, beside, itsLikeness, inches);
     }

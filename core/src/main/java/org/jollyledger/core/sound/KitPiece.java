@@ -96,7 +96,7 @@ public enum KitPiece implements Coded {
     EFFECT("effect", Family.PERCUSSION, Count.ALWAYS, HIT, SHORT, LONG),
     CONTROL("control", Family.CONTROL, Count.ALWAYS, SWITCH);
 
-    /** Whether a piece is told with its number even when it is the first. */
+    /** Whether a piece is named with its number even when it is the first. */
     private enum Count {
         ALWAYS,
         SELDOM

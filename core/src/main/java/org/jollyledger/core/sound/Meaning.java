@@ -12,7 +12,7 @@ sealed interface Meaning {
      * A kit piece, with what the word says of it besides: "ohh" is an open hi-hat.
      *
      * @param number which of several, or 0 where the word does not say
-     * @param standing how much the word has to say beside other pieces
+     * @param standing how much the word counts next to other pieces
      */
     record Piece(
             KitPiece piece,
@@ -26,7 +26,7 @@ sealed interface Meaning {
     /** How much a word that names a piece has to say. */
     enum Standing {
         STRONG,
-        /** Gives way to any other kit piece in the name, as "cymbal" beside "ride". */
+        /** Gives way to any other kit piece in the name, as "cymbal" does to "ride". */
         WEAK,
         /** Names no piece of the catalogue, but one that is like this. */
         LIKE
@@ -44,7 +44,7 @@ sealed interface Meaning {
     /** Which of several, by pitch. */
     record Rank(Pitch pitch) implements Meaning {}
 
-    /** Where it stands, or which hand or foot plays it. */
+    /** Where it is, or which hand or foot plays it. */
     record Where(Side side) implements Meaning {}
 
     /** Which of several, by number. */
@@ -79,7 +79,7 @@ sealed interface Meaning {
             this.ofPair = ofPair;
         }
 
-        /** Which of its kind this is; 0 where a pitch tells nothing of the piece. */
+        /** Which of its kind this is; 0 where a pitch says nothing about the piece. */
         int number(KitPiece piece) {
             return piece == KitPiece.TOM ? tom : comesInPairs(piece) ? ofPair : 0;
         }

@@ -20,7 +20,7 @@ final class NameTokens {
      * A word or a number.
      *
      * @param text in lower case, without accents; a known word where one could be found
-     * @param written as it stands in the name
+     * @param written as it is in the name
      * @param kind what it is
      * @param likeness 0 to 1: how surely the written word is the known one; 0 when it is none
      */

@@ -10,7 +10,7 @@ public enum Openness implements Coded {
     HALF("half open", 0.18),
     THREE_QUARTER("three quarters open", 0.24),
     OPEN("open", 0.30),
-    /** A controller says how open, as the map tells it; usually the foot controller of MIDI 1.0. */
+    /** A controller says how open, as the map says; usually the foot controller of MIDI 1.0. */
     PEDAL("by pedal", 0.15);
 
     private static final double UNKNOWN_UNTIL_PLAYED = 0.10;

@@ -2,7 +2,7 @@ package org.jollyledger.core.sound;
 
 import org.jollyledger.core.code.Coded;
 
-/** The side a kit piece stands on, or the foot or hand that plays it, as the drummer sees it. */
+/** The side a kit piece is on, or the foot or hand that plays it, as the drummer sees it. */
 public enum Side implements Coded {
     LEFT,
     CENTRE,

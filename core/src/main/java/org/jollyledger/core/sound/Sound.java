@@ -14,7 +14,7 @@ import org.jollyledger.core.code.Codes;
  *
  * @param piece the kit piece
  * @param number 1 to 32: which of its kind; toms from high to low
- * @param side where it stands, where that matters
+ * @param side where it is, where that matters
  * @param articulation how it is struck; one that the piece knows
  * @param openness how far a hi-hat is open; only for a hi-hat that is struck, and always there
  */
@@ -55,7 +55,7 @@ public record Sound(
      * articulation, a closed hi-hat.
      *
      * @return the sound
-     * @throws IllegalArgumentException with a sentence that names the part that is wrong and what may stand there
+     * @throws IllegalArgumentException with a sentence that names the part that is wrong and what may be there
      */
     public static Sound parse(String code) {
         String[] parts = code.strip().toLowerCase(Locale.ROOT).split("\\.", -1);

@@ -75,7 +75,7 @@ public final class SoundReader {
     private static final Set<Articulation> PEDAL = EnumSet.of(
             Articulation.PEDAL_CLOSE, Articulation.PEDAL_SPLASH, Articulation.CHOKE, Articulation.STRUCK_CHOKE);
 
-    /** The openings of a hi-hat that are told as "open 1", "open 2" and so on (common practice). */
+    /** The openings of a hi-hat that are written as "open 1", "open 2" and so on (common practice). */
     private static final List<Openness> COUNTED_OPENINGS =
             List.of(Openness.QUARTER, Openness.HALF, Openness.THREE_QUARTER, Openness.OPEN);
 
@@ -112,7 +112,7 @@ public final class SoundReader {
 
     /**
      * Reads the names of one instrument. What one name cannot tell, the others can: floor toms follow the toms that
-     * really hang, and toms told by their pitch alone are counted without gaps.
+     * really hang, and toms named by their pitch alone are counted without gaps.
      *
      * @return one reading for each name, in their order
      */
@@ -341,7 +341,7 @@ public final class SoundReader {
         });
     }
 
-    /** Where a number directly behind "open" or "closed" of a hi-hat stands. */
+    /** Where a number directly behind "open" or "closed" of a hi-hat is. */
     private static Optional<Integer> countOfOpening(List<Fragment> others) {
         return IntStream.range(1, others.size())
                 .filter(at -> others.get(at).meaning() instanceof Meaning.Count count

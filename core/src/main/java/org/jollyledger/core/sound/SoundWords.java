@@ -19,7 +19,7 @@ import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.sound.Meaning.Pitch;
 import org.jollyledger.core.sound.Meaning.Standing;
 
-/** The table of fragments, read from {@code words.txt} beside this class, which says how it is laid out. */
+/** The table of fragments, read from {@code words.txt} next to this class, which says how it is laid out. */
 final class SoundWords {
     private static final String FILE = "words.txt";
     private static final String BESIDE = "beside ";

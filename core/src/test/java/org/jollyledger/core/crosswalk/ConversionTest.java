@@ -265,7 +265,7 @@ class ConversionTest {
                         "0 32 ff2f");
     }
 
-    /** Two lines on one note: the end of the first would stand behind the beginning of the second and cut it off. */
+    /** Two lines on one note: the end of the first would be behind the beginning of the second and cut it off. */
     @Test
     void anEndAtTheSameMomentIsPutBeforeTheNextBeginning() throws Exception {
         byte[] bytes = Hex.file(0, "00992440 30992340 00892400 30892300 00FF2F00");

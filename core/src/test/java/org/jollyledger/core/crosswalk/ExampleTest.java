@@ -157,7 +157,7 @@ class ExampleTest {
         assertThat(again.file().toBytes()).isEqualTo(example.file().toBytes());
     }
 
-    /** Sixty moments of one or two strokes: enough for every line to stand alone sometimes. */
+    /** Sixty moments of one or two strokes: enough for every line to be alone sometimes. */
     private static String groove(Random random) {
         List<String> moments = new ArrayList<>();
         for (int i = 0; i < 60; i++) {

@@ -61,7 +61,7 @@ class MusicXmlTest {
         return RandomMidi.files().filter(bytes -> bytes[9] != 2);
     }
 
-    /** The schema imports two others by addresses on the net; the little that it takes from them stands here. */
+    /** The schema imports two others by addresses on the net; the little that it takes from them is here. */
     private static Schema schema() {
         SchemaFactory factory = SchemaFactory.newInstance(XMLConstants.W3C_XML_SCHEMA_NS_URI);
         factory.setResourceResolver((type, namespace, publicId, systemId, base) ->

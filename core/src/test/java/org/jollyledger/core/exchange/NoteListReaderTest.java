@@ -265,7 +265,7 @@ class NoteListReaderTest {
         return words.list().ofMaxSize(60).map(list -> String.join(" ", list));
     }
 
-    /** Nothing is lost: every line of the text stands in a row, whether it was understood or not. */
+    /** Nothing is lost: every line of the text is in a row, whether it was understood or not. */
     @Property(tries = 500)
     void everyLineOfTheTextComesBackInARow(@ForAll("texts") String text) {
         try {

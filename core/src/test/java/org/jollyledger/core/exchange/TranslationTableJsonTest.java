@@ -50,7 +50,7 @@ class TranslationTableJsonTest {
                 .isEmpty();
     }
 
-    /** Each route stands in the table as it was laid, its curve as the velocities that come out. */
+    /** Each route is in the table as it was laid, its curve as the velocities that come out. */
     @Property(tries = 100)
     void aTableSaysWhatTheRoutesSay(@ForAll("crosswalks") Crosswalk crosswalk) {
         TranslationTable table = crosswalk.table();

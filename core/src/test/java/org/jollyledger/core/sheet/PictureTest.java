@@ -90,7 +90,7 @@ class PictureTest {
         }
     }
 
-    /** Painters share one layout: but for a small note, whose distance is that of the measures, a hit stands at its tick. */
+    /** Painters share one layout: but for a small note, whose distance is that of the measures, a hit is at its tick. */
     @Property(tries = 100)
     void headsStandAtTheirTicksWithAnyMeasures(
             @ForAll("files") byte[] bytes, @ForAll("measures") Measures measures, @ForAll("scales") double scale)
@@ -142,7 +142,7 @@ class PictureTest {
         assertThat(some.height()).isEqualTo(odd.size() * Measures.PRINT.row());
     }
 
-    /** The grace note of a flam stands before its stroke at the distance of the measures, and is smaller. */
+    /** The grace note of a flam is before its stroke at the distance of the measures, and is smaller. */
     @Test
     void aSmallNoteStandsBeforeItsStroke() throws Exception {
         for (Measures measures : List.of(Measures.PAGE, Measures.CLOSE, Measures.PRINT)) {
@@ -185,7 +185,7 @@ class PictureTest {
         assertThat(high).isNotEmpty().isSorted().doesNotHaveDuplicates();
     }
 
-    /** Lines that would stand too near are left out, first those of the grid, then those of the beats. */
+    /** Lines that would be too near are left out, first those of the grid, then those of the beats. */
     @Test
     void linesAreLeftOutWhereTheyWouldCrowd() throws Exception {
         int[] hits = IntStream.range(0, 16)
@@ -204,7 +204,7 @@ class PictureTest {
         assertThat(far.bars()).allMatch(Picture.Bar::numbered);
     }
 
-    /** Crowds stand in their rows, and the fuller and louder, the higher. */
+    /** Crowds are in their rows, and the fuller and louder, the higher. */
     @Test
     void blocksStandInTheirRows() throws Exception {
         int[] hits = IntStream.range(0, 7_000)

@@ -21,7 +21,7 @@ public final class Outside {
 
     private Outside() {}
 
-    /** Runs a program and answers the lines it prints. */
+    /** Runs a program and returns the lines it prints. */
     public static List<String> run(List<String> command) throws IOException, InterruptedException {
         assume(isOnPath(command.get(0)), command.get(0));
         Path output = Files.createTempFile("outside", ".txt");

@@ -27,7 +27,7 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 @RequestMapping("/api/batches")
 class BatchApi {
-    /** A batch as it stands. */
+    /** A batch as it is now. */
     record BatchDocument(
             String token,
             String name,

@@ -226,7 +226,7 @@ class PartApi {
         return editing.edit(slug, wanted);
     }
 
-    /** The states of a part, the latest first, down to the file as it came. */
+    /** The states of a part, the latest first, down to the file as uploaded. */
     @GetMapping("/{slug}/versions")
     List<VersionDocument> versions(@PathVariable String slug, @RequestParam(defaultValue = "0") int page) {
         Page<RevisionCard> later = parts.history(slug, page);

@@ -4,13 +4,13 @@ import java.time.Instant;
 import org.jollyledger.web.job.JobState;
 
 /**
- * A batch as it stands.
+ * A batch as it is now.
  *
  * @param token its address
  * @param name what it is called
  * @param source the name of the map the parts were written for
  * @param target the name of the map they are to play on
- * @param state how it stands
+ * @param state its status
  * @param expected how many files are expected; 0 when that is not known
  * @param progress how far it has come
  * @param message what else is to be said; "" for nothing

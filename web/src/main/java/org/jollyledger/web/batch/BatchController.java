@@ -102,7 +102,7 @@ class BatchController {
         return sent;
     }
 
-    /** Makes a batch whose files come in groups; answers its token. */
+    /** Makes a batch whose files come in groups; returns its token. */
     @PostMapping("/batches/collect")
     @ResponseBody
     String collect(BatchChoice.Form form) {

@@ -59,7 +59,7 @@ class BatchEntity {
     /** A crosswalk with its maps, as documents, and what the maps are called. */
     record Snapshot(String sourceName, String targetName, String source, String target, String crosswalk) {}
 
-    /** Makes room for one more archive of files; answers its number, from 1. */
+    /** Makes room for one more archive of files; returns its number, from 1. */
     int nextArchive() {
         archives++;
         return archives;

@@ -38,7 +38,7 @@ class BatchFiles {
         return folder.resolve("in-" + number + ".zip");
     }
 
-    /** Keeps an archive that was sent as one; answers how many files it holds, 0 when its directory cannot be read. */
+    /** Keeps an archive that was sent as one; returns how many files it holds, 0 when its directory cannot be read. */
     int keep(Path folder, int number, InputStream archive) throws IOException {
         Files.createDirectories(folder);
         Files.copy(archive, archive(folder, number), StandardCopyOption.REPLACE_EXISTING);

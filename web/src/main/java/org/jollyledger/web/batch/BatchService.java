@@ -43,7 +43,7 @@ public class BatchService {
         this.transaction = transaction;
     }
 
-    /** Makes a batch that has no files yet; answers its token. */
+    /** Makes a batch that has no files yet; returns its token. */
     public String create(String name, Crosswalks.Named crosswalk) {
         Crosswalk routes = crosswalk.crosswalk();
         String kept = Cut.to(KeptCrosswalk.LONGEST_NAME, crosswalk.name());

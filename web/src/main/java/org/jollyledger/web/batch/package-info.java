@@ -1,4 +1,4 @@
-/** Whole folders of parts, converted beside the requests. */
+/** Whole folders of parts, converted outside of requests. */
 @NullMarked
 package org.jollyledger.web.batch;
 

@@ -7,7 +7,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** Shows how a crosswalk stands. */
+/** Shows a crosswalk. */
 @Component
 class CrosswalkPages {
     static final String MESSAGE = "message";
@@ -21,7 +21,7 @@ class CrosswalkPages {
     }
 
     /**
-     * Does something, then shows how the crosswalk stands with one line about what happened. Where no script swaps the
+     * Does something, then shows the crosswalk with one line about what happened. Where no script swaps the
      * page in place, it is fetched anew under its own address, so that loading it again does nothing twice.
      */
     ModelAndView after(Visit visit, RedirectAttributes redirect, Supplier<String> action) {

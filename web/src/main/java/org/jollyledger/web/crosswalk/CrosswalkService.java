@@ -63,7 +63,7 @@ class CrosswalkService {
     }
 
     /**
-     * Opens the crosswalk of a part between two maps; answers its key. A new one is laid over the default for the two
+     * Opens the crosswalk of a part between two maps; returns its key. A new one is based on the default for the two
      * maps, where there is one.
      */
     synchronized long open(String partSlug, String from, String to) {
@@ -99,7 +99,7 @@ class CrosswalkService {
     }
 
     /**
-     * A crosswalk as it stands.
+     * A crosswalk as it is now.
      *
      * @throws Refusal when there is none with this key
      */
@@ -228,7 +228,7 @@ class CrosswalkService {
                         now.name(), now.remark(), keeping.from(), keeping.to(), keeping.routes(), keeping.accepted()));
     }
 
-    /** Keeps the converted part as a part of its own; answers its address. */
+    /** Keeps the converted part as a part of its own; returns its address. */
     String keepPart(long id) {
         OpenCrosswalk open = get(id);
         FileName name =
@@ -238,13 +238,13 @@ class CrosswalkService {
         return slug;
     }
 
-    /** Undoes the last change; answers what it was. */
+    /** Undoes the last change; returns what it was. */
     @Transactional
     public Optional<String> undo(long id, int base) {
         return history.undo(entity(id), base);
     }
 
-    /** Redoes what was undone last; answers what it was. */
+    /** Redoes what was undone last; returns what it was. */
     @Transactional
     public Optional<String> redo(long id, int base) {
         return history.redo(entity(id), base);

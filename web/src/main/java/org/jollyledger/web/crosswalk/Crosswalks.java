@@ -39,7 +39,7 @@ public class Crosswalks {
         return new Named(crosswalk.source().name() + " to " + crosswalk.target().name() + ", as proposed", crosswalk);
     }
 
-    /** The routes of a part as they stand. */
+    /** The routes of a part as they are now. */
     public Named ofPart(long id) {
         OpenCrosswalk open = ofParts.get(id);
         return new Named("The routes of " + open.part().title(), open.crosswalk());

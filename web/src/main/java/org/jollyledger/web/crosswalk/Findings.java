@@ -29,7 +29,7 @@ final class Findings {
     private final Map<Losses.Key, List<Settlement>> settlements = new ConcurrentHashMap<>();
 
     /**
-     * @param before where the hits stand as they go in
+     * @param before where the hits are as they go in
      * @param target the map that it is to play on
      */
     Findings(Conversion conversion, SingletonSupplier<Sheet> before, NoteMap target) {
@@ -75,12 +75,12 @@ final class Findings {
         return after.obtain();
     }
 
-    /** Where its hits stand as they go in. */
+    /** Where its hits are as they go in. */
     Sheet sheetBefore() {
         return before.obtain();
     }
 
-    /** Where its hits stand as they come out. */
+    /** Where its hits are as they come out. */
     Sheet sheetAfter() {
         return sheetAfter.obtain();
     }

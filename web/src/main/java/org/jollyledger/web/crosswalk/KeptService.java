@@ -90,7 +90,7 @@ public class KeptService {
         return stored(entity(slug));
     }
 
-    /** The same, also when it was removed: a part that stands on it goes on to. */
+    /** The same, also when it was removed: a part that is on it goes on to. */
     @Transactional(readOnly = true)
     public Optional<StoredKept> find(String slug) {
         return crosswalks.findBySlug(slug).map(this::stored);
@@ -149,13 +149,13 @@ public class KeptService {
         return change(slug, base, History.restored(number), now -> then);
     }
 
-    /** Undoes the last change; answers what it was. */
+    /** Undoes the last change; returns what it was. */
     @Transactional
     public Optional<String> undo(String slug, int base) {
         return history.undo(entity(slug), base);
     }
 
-    /** Redoes what was undone last; answers what it was. */
+    /** Redoes what was undone last; returns what it was. */
     @Transactional
     public Optional<String> redo(String slug, int base) {
         return history.redo(entity(slug), base);

@@ -12,7 +12,7 @@ import org.jollyledger.web.part.StoredPart;
 import org.jollyledger.web.revision.Steps;
 
 /**
- * A crosswalk with all that it stands on, and the conversion it gives.
+ * A crosswalk with all that it is on, and the conversion it gives.
  *
  * @param id its key
  * @param revision the revision that holds; 0 is the proposal

@@ -17,7 +17,7 @@ import org.jollyledger.web.ledger.StoredMap;
 public record StoredKept(
         long id, String slug, int revision, boolean usual, KeptCrosswalk kept, StoredMap source, StoredMap target) {
 
-    /** Its routes laid over what is proposed between its maps as they are now. */
+    /** Its routes on top of what is proposed between its maps as they are now. */
     public KeptCrosswalk.Reopened reopened() {
         return kept.between(source.map(), target.map());
     }

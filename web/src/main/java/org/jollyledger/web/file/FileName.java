@@ -3,7 +3,7 @@ package org.jollyledger.web.file;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A file's name as a label, never as a path: what stands before the last slash or backslash is gone, and so are signs
+ * A file's name as a label, never as a path: what is before the last slash or backslash is gone, and so are signs
  * that are no letters.
  *
  * @param text 1 to 120 characters

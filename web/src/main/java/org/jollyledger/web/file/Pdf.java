@@ -48,7 +48,7 @@ public final class Pdf {
      * Prints a template.
      *
      * @param template the name of a template that is well-formed XML
-     * @param variables what stands in it
+     * @param variables what is in it
      */
     public static byte[] write(String template, Map<String, Object> variables) {
         String html = TEMPLATES.process(template, new Context(Locale.ROOT, variables));

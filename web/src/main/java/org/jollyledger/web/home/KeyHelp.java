@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 
-/** The keys of each page, as the page tells them. */
+/** The keys of each page, as the page shows them. */
 @Component("keyHelp")
 public class KeyHelp {
     /**

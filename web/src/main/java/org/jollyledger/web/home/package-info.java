@@ -1,4 +1,4 @@
-/** The start page: the ledger's index with the latest parts beside it. */
+/** The start page: the ledger's index with the latest parts next to it. */
 @NullMarked
 package org.jollyledger.web.home;
 

@@ -73,14 +73,14 @@ public class JobService {
         folder = Path.of(properties.data()).resolve(FOLDER);
     }
 
-    /** Jobs of applications that are gone are told as interrupted, at once and from now on. */
+    /** Jobs of applications that are gone are marked as interrupted, at once and from now on. */
     @EventListener(ApplicationReadyEvent.class)
     void awake() {
         tellInterrupted();
         heart.scheduleWithFixedDelay(this::beat, HEARTBEAT.toMillis(), HEARTBEAT.toMillis(), TimeUnit.MILLISECONDS);
     }
 
-    /** A job that is cut short when the application ends is told as one that was interrupted. */
+    /** A job that is cut short when the application ends is marked as interrupted. */
     @PreDestroy
     void end() throws InterruptedException {
         ending = true;
@@ -126,7 +126,7 @@ public class JobService {
                 .forEach(job -> job.go(JobState.INTERRUPTED, "", now)));
     }
 
-    /** Makes a job that is not begun; answers its token. */
+    /** Makes a job that is not begun; returns its token. */
     public String create(JobKind kind, String name) {
         byte[] bytes = new byte[TOKEN_BYTES];
         random.nextBytes(bytes);

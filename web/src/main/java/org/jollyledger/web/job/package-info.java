@@ -1,5 +1,5 @@
 /**
- * Long work beside the requests: it is begun, watched, stopped and begun again, survives a closed page, and leaves a
+ * Long work outside of requests: it is begun, watched, stopped and begun again, survives a closed page, and leaves a
  * result. Knows nothing of what the work is; each kind says that itself.
  */
 @NullMarked

@@ -64,13 +64,13 @@ public record ChartView(
     public record GroupView(String title, @Nullable FamilyMark family, List<LineView> lines) {}
 
     /**
-     * A line: what stands in the columns that are shown.
+     * A line: what is in the columns that are shown.
      *
      * @param sound the code of its sound
      */
     public record LineView(String sound, List<CellView> cells) {}
 
-    /** What stands in a column. */
+    /** What is in a column. */
     public record CellView(String column, String text) {}
 
     static ChartView of(NoteMap map, Choice choice) {

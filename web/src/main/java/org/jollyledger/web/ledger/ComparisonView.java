@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param after the second
  * @param summary what differs, in one line of words
  * @param facts what differs in the maps as a whole
- * @param pairs the lines beside each other
+ * @param pairs the lines side by side
  * @param all whether lines that are the same are shown too
  * @param same how many lines are the same
  */

@@ -228,7 +228,7 @@ enum EditOperation implements Coded {
         return new Change(MapEdits.sort(map, order), "Sorted the lines " + order.words(), List.of());
     }
 
-    /** Adds a line behind the one it is about, or at the end; without a note it takes a free one beside it. */
+    /** Adds a line behind the one it is about, or at the end; without a note it takes a free one next to it. */
     private static Change add(NoteMap map, EditRequest request) {
         int behind = request.at() == null ? map.lines().size() - 1 : at(map, request);
         Optional<Line> above =

@@ -28,7 +28,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 public class FillController {
     /**
-     * Where the filling stands.
+     * Where filling has got to.
      *
      * @param line the lines that are stepped through, from 0, in order; empty for all
      * @param at which of them is current, from 0

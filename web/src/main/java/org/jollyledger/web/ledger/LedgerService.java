@@ -168,13 +168,13 @@ public class LedgerService {
         return stored(entity, after);
     }
 
-    /** Undoes the last change; answers what it was. */
+    /** Undoes the last change; returns what it was. */
     @Transactional
     public Optional<String> undo(String slug, int base) {
         return history.undo(entityAt(slug, base), base);
     }
 
-    /** Redoes what was undone last; answers what it was. */
+    /** Redoes what was undone last; returns what it was. */
     @Transactional
     public Optional<String> redo(String slug, int base) {
         return history.redo(entityAt(slug, base), base);

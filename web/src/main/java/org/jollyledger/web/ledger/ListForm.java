@@ -23,8 +23,8 @@ import org.jollyledger.core.pitch.OctaveConvention;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A list as it is pasted, with what its owner decided and corrected. The fields of one row stand at the same place of
- * each list; what was read stands beside what was sent, so that a correction outlives another reading.
+ * A list as it is pasted, with what its owner decided and corrected. The fields of one row are at the same place of
+ * each list; what was read is next to what was sent, so that a correction outlives another reading.
  *
  * @param text the list
  * @param name what to call the map
@@ -142,7 +142,7 @@ public record ListForm(
         return value.equals(read.get(at).strip()) ? null : value;
     }
 
-    /** The keys of the rows of a list: what stands in them, and which of those that say the same. */
+    /** The keys of the rows of a list: what is in them, and which of those that say the same. */
     static List<String> keys(NoteList list) {
         Map<String, Integer> seen = new HashMap<>();
         List<String> keys = new ArrayList<>();

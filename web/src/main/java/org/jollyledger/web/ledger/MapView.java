@@ -32,7 +32,7 @@ public record MapView(
     /** A property of the map and its value in words. */
     public record Fact(String name, String value) {}
 
-    /** A line: number and note name apart, so that both stand in columns. */
+    /** A line: number and note name apart, so that both are in columns. */
     public record LineRow(
             String note,
             String name,

@@ -39,7 +39,7 @@ class NewMapController {
         return page(ListForm.ofText("", null), null, "", HttpStatus.OK);
     }
 
-    /** Reads the list as it stands, and shows how. */
+    /** Reads the list as it is now, and shows the result. */
     @PostMapping("/new-map/reading")
     ModelAndView read(
             ListForm form,

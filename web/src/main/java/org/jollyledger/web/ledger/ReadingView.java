@@ -18,7 +18,7 @@ import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A list as it was read, with corrections, beside its original.
+ * A list as it was read, with corrections, next to its original.
  *
  * @param rows row by row
  * @param middleC what the list is taken to call note 60
@@ -42,7 +42,7 @@ public record ReadingView(
     /** Stands where a short name is to be made. */
     private static final String PENDING = "\u2014";
 
-    /** A row; what was read stands beside what holds now. */
+    /** A row; what was read is next to what it is now. */
     public record RowView(
             String key,
             int line,

@@ -10,7 +10,7 @@ import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Rules as a form sends them: the fields of one rule stand at the same place of each list.
+ * Rules as a form sends them: the fields of one rule are at the same place of each list.
  *
  * @param action the codes of their actions; empty where there is no rule
  * @param word the words they look for

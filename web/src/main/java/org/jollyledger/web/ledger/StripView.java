@@ -12,8 +12,8 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.sound.Family;
 
 /**
- * A map's fingerprint ready to draw: neighbouring cells of one family joined to a run. A run stands as high as its
- * family stands on a drum staff, so that colour is not all that tells families apart.
+ * A map's fingerprint ready to draw: neighbouring cells of one family joined to a run. A run is as high as its
+ * family sits on a drum staff, so that families differ by more than colour.
  *
  * @param runs from note 0 up
  * @param shapes the same drawn, one for each family, so that a page of strips stays small

@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param sizeInBytes how large the file was that came
  * @param hitCount how many hits it has
  * @param barCount how many bars it has
- * @param revision the revision that holds; 1 is the file as it came
+ * @param revision the revision that holds; 1 is the file as uploaded
  * @param writtenForSlug the address of the map it was written for, when that is known
  * @param writtenForName the name of that map
  * @param labels its labels, by name

@@ -122,7 +122,7 @@ class PartController {
         return "part/plain";
     }
 
-    /** What stands at the head of a part's page, with scripts or without. */
+    /** What is at the head of a part's page, with scripts or without. */
     private void head(SheetDesk.Open open, Model model) {
         model.addAttribute("part", PartHead.of(open));
         model.addAttribute("shown", open.map());
@@ -139,7 +139,7 @@ class PartController {
                         .toList());
     }
 
-    /** A document within a page: nothing in it may end the element that it stands in. */
+    /** A document within a page: nothing in it may end the element that it is in. */
     private String script(Object document) {
         return json.writeValueAsString(document).replace("<", "\\u003c");
     }

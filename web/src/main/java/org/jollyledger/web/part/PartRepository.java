@@ -15,8 +15,8 @@ interface PartRepository extends JpaRepository<PartEntity, Long> {
 
     boolean existsBySlug(String slug);
 
-    // Names of nested records stand with a dollar sign, as Hibernate looks for classes.
-    /** What of a part tells whether something made of it is still good. */
+    // Names of nested records have a dollar sign, as Hibernate looks for classes.
+    /** What of a part shows whether something made of it is still good. */
     record Standing(
             long id, int revision, String title, @Nullable Long writtenForId) {}
 

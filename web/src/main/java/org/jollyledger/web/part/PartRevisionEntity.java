@@ -8,7 +8,7 @@ import jakarta.persistence.Table;
 import org.jollyledger.web.revision.Revision;
 import org.jollyledger.web.revision.Stamp;
 
-/** A part after one change; the file as it came is no such state. */
+/** A part after one change; the file as uploaded is no such state. */
 @Entity
 @Table(name = "part_revision")
 @AttributeOverride(name = "ownerId", column = @Column(name = "part_id"))

@@ -154,7 +154,7 @@ public class PartService {
         return stored(entity, entity.revision());
     }
 
-    /** Which part is at an address, and at which revision it stands. */
+    /** Which part is at an address, and at which revision it is. */
     @Transactional(readOnly = true)
     PartRepository.Standing standing(String slug) {
         return parts.standing(slug).orElseGet(() -> {
@@ -163,7 +163,7 @@ public class PartService {
         });
     }
 
-    /** The revision at which the part with a key stands. */
+    /** The revision at which the part with a key is. */
     @Transactional(readOnly = true)
     public int revision(long id) {
         return parts.revision(id);
@@ -196,13 +196,13 @@ public class PartService {
         entity.describe(drums.hitCount(), drums.bars().barCount());
     }
 
-    /** Undoes the last change; answers what it was. */
+    /** Undoes the last change; returns what it was. */
     @Transactional
     public Optional<String> undo(String slug, int base) {
         return history.undo(entity(slug), base);
     }
 
-    /** Redoes what was undone last; answers what it was. */
+    /** Redoes what was undone last; returns what it was. */
     @Transactional
     public Optional<String> redo(String slug, int base) {
         return history.redo(entity(slug), base);
@@ -221,7 +221,7 @@ public class PartService {
         return history.steps(id, revision);
     }
 
-    /** The revisions of a part, newest first, without the file as it came; pages count from 0. */
+    /** The revisions of a part, newest first, without the file as uploaded; pages count from 0. */
     @Transactional(readOnly = true)
     public Page<RevisionCard> history(String slug, int page) {
         return history.page(entity(slug), page);
@@ -244,7 +244,7 @@ public class PartService {
         entity(slug).rename(Cut.to(LONGEST_TITLE, clean));
     }
 
-    /** Does something with some parts; answers how many there are. */
+    /** Does something with some parts; returns how many there are. */
     private int each(List<String> slugs, Consumer<PartEntity> what) {
         slugs.stream().distinct().map(this::entity).forEach(what);
         return (int) slugs.stream().distinct().count();

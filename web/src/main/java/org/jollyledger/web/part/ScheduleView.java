@@ -51,7 +51,7 @@ public record ScheduleView(
     /**
      * The voices an instrument needs.
      *
-     * @param ratios the pitches of metal beside its lowest
+     * @param ratios the pitches of metal above its lowest
      * @param voices by the codes of the sounds
      */
     public record Instrument(List<Double> ratios, Map<String, Voice> voices) {

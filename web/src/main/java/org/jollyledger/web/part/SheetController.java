@@ -30,7 +30,7 @@ import tools.jackson.databind.JsonNode;
 @RequestMapping("/parts/{slug}")
 class SheetController {
     private static final int MOST_COLUMNS = 4_000;
-    /** How wide a column is in which hits are told as a crowd, in pixels. */
+    /** How wide a column is in which hits are shown as a crowd, in pixels. */
     private static final int COLUMN = 2;
 
     private static final int MOST_SUGGESTIONS = 3;
@@ -55,7 +55,7 @@ class SheetController {
      */
     record Choice(String hits, int count, String words, long from, long to) {}
 
-    /** What came of a change, and how the part stands now. */
+    /** What came of a change, and how the part is now. */
     record Edited(String message, String hits, SheetState state) {}
 
     private final SheetDesk desk;

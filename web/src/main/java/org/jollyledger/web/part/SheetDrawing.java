@@ -40,7 +40,7 @@ public final class SheetDrawing {
 
     /**
      * @param lost the hits to draw in red
-     * @param barCount how many bars there are; of a part shown beside a longer one, those of the longer
+     * @param barCount how many bars there are; of a part shown next to a longer one, those of the longer
      */
     public SheetDrawing(Sheet sheet, IntPredicate lost, long barCount) {
         this.sheet = sheet;

@@ -5,7 +5,7 @@ import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A stretch of a part ready to draw: the rows that the part plays, and systems of bars in which the hits stand as
+ * A stretch of a part ready to draw: the rows that the part plays, and systems of bars in which the hits are drawn as
  * percussion notation draws them. All places are in the units of the drawing.
  *
  * @param rows the rows from top to bottom; every system has them all

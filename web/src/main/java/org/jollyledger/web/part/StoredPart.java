@@ -12,7 +12,7 @@ import org.jollyledger.web.file.FileName;
  * @param title its name for people
  * @param fileName the name it was uploaded under
  * @param file its MIDI file
- * @param revision which of its states this is; 1 is the file as it came
+ * @param revision which of its states this is; 1 is the file as uploaded
  * @param writtenForId the key of the map it was written for, when that is known
  */
 public record StoredPart(

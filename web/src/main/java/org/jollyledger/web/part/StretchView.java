@@ -11,7 +11,7 @@ import org.jollyledger.core.sheet.Picture.Head;
 import org.jollyledger.core.sheet.Sheet;
 
 /**
- * A stretch of a sheet as the page's script paints it. Heads stand in columns of equal length, so that many of them stay
+ * A stretch of a sheet as the page's script paints it. Heads are in columns of equal length, so that many of them stay
  * small: their hits, rows, places, sizes, which of the kinds they are drawn as, and how far to the right the stroke of a
  * small note stands. Places are in pixels from the first tick.
  */

@@ -52,7 +52,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
     }
 
     /**
-     * Checks that a thing stands at the revision that a change was made on.
+     * Checks that a thing is at the revision that a change was made on.
      *
      * @return the thing
      * @throws Refusal when it has changed since
@@ -69,7 +69,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
      * Goes back to the state before the last change.
      *
      * @return what was undone; empty when there is nothing to undo
-     * @throws Refusal when the thing does not stand at the base
+     * @throws Refusal when the thing is not at the base
      */
     public Optional<String> undo(E entity, int base) {
         Optional<R> last = current(at(entity, base));
@@ -82,7 +82,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
      * Goes on to the change that was undone last.
      *
      * @return what was redone; empty when there is nothing to redo
-     * @throws Refusal when the thing does not stand at the base
+     * @throws Refusal when the thing is not at the base
      */
     public Optional<String> redo(E entity, int base) {
         Optional<R> next = revisions.findFirstByOwnerIdAndParentOrderByNumberDesc(

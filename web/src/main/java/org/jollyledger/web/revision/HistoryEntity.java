@@ -9,7 +9,7 @@ import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Something that has a history: it stands at one of its revisions, can go back and forth among them, and can be removed
+ * Something that has a history: it is at one of its revisions, can go back and forth among them, and can be removed
  * and returned. What happens to it is the business of a {@link History}.
  */
 @MappedSuperclass
@@ -42,7 +42,7 @@ public abstract class HistoryEntity {
         return id == null ? 0 : id;
     }
 
-    /** The revision it stands at; undoing goes back, so later ones may exist. */
+    /** The revision it is at; undoing goes back, so later ones may exist. */
     public int revision() {
         return revision;
     }

@@ -21,7 +21,7 @@ public interface Revisions<R extends Revision> extends JpaRepository<R, Long> {
             from #{#entityName} r where r.ownerId = :ownerId order by r.number desc""")
     Page<RevisionCard> cards(long ownerId, Pageable page);
 
-    /** What led to a revision, where something stands before it. */
+    /** What led to a revision, where something is before it. */
     @Query("""
             select r.summary from #{#entityName} r
             where r.ownerId = :ownerId and r.number = :number and r.parent is not null""")

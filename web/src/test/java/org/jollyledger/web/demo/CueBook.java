@@ -17,7 +17,7 @@ import org.jollyledger.core.midi.MidiFileBuilder;
 /**
  * Where the demo cues come from. Bars are written as rows of a grid, sixteen steps to a bar of 4/4: {@code g} ghost,
  * {@code p} soft, {@code m} middling, {@code f} loud, {@code F} accent. A hand that is never quite on the beat and never
- * twice as loud plays them; rows that begin with {@code =} are struck together, both hands at once. {@code main} writes the files; a test compares them with what stands here.
+ * twice as loud plays them; rows that begin with {@code =} are struck together, both hands at once. {@code main} writes the files; a test compares them with what is here.
  */
 final class CueBook {
     private static final int TICKS_PER_BEAT = 480;

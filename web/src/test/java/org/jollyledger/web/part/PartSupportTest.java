@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** The small things the pages of parts stand on. */
+/** Small things that the pages of parts rely on. */
 class PartSupportTest {
     @ParameterizedTest
     @CsvSource(

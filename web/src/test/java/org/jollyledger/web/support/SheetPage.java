@@ -29,7 +29,7 @@ public final class SheetPage {
                 new ClassPathResource("demo/maps/" + slug + ".json").getContentAsString(StandardCharsets.UTF_8));
     }
 
-    /** A part of its own for a test; answers the address of its page on a map. */
+    /** A part of its own for a test; returns the address of its page on a map. */
     public static String upload(Address address, String name, byte[] bytes, String map) throws Exception {
         String slug = Http.json(Http.postFile(address.url("/api/parts"), "part", name + ".mid", bytes))
                 .get("slug")
