@@ -19,6 +19,7 @@ import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.QuickStart;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.Zips;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -31,6 +32,15 @@ class DurabilityTest {
     private static final int MAPS_BEFORE_THE_KILL = 40;
 
     private static List<String> java;
+
+    private static final List<Process> STARTED = new ArrayList<>();
+
+    /** A test that fails leaves nothing running. */
+    @AfterEach
+    void endAll() {
+        STARTED.forEach(Process::destroyForcibly);
+        STARTED.clear();
+    }
 
     @BeforeAll
     static void pack(@TempDir Path folder) throws Exception {
@@ -49,6 +59,7 @@ class DurabilityTest {
                 .redirectErrorStream(true)
                 .redirectOutput(log.toFile())
                 .start();
+        STARTED.add(process);
         return new Started(process, "http://localhost:" + port, log);
     }
 
