@@ -262,8 +262,7 @@ final class Reader implements Runnable {
                 Passing.Made made = new Passing.Made(
                         conversion.statement(),
                         utf8(rows.of(taken, conversion.statement())),
-                        utf8(StatementDocument.of(conversion.statement(), drums, MOST_PLACES)
-                                .named(taken)
+                        utf8(StatementDocument.of(Optional.of(taken), conversion.statement(), drums, MOST_PLACES)
                                 .json()));
                 return new Passing.File(
                         name,

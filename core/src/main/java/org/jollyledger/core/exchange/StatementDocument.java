@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Losses;
@@ -108,10 +109,11 @@ public record StatementDocument(
     /**
      * {@return the statement of one file}
      *
+     * @param file its name, where it is one of several
      * @param drums the hits that were converted
      * @param mostPlaces of the hits lost from one line, the first so many are listed with their places
      */
-    public static StatementDocument of(Statement statement, DrumChannel drums, int mostPlaces) {
+    public static StatementDocument of(Optional<String> file, Statement statement, DrumChannel drums, int mostPlaces) {
         Map<Note, List<PlaceDocument>> places = new HashMap<>();
         for (Loss loss : statement.losses()) {
             List<PlaceDocument> ofLine = places.computeIfAbsent(loss.note(), note -> new ArrayList<>());
@@ -121,7 +123,7 @@ public record StatementDocument(
         }
         Totals totals = statement.totals();
         return new StatementDocument(
-                null,
+                file.orElse(null),
                 totals.hitsIn(),
                 totals.carried(),
                 totals.substituted(),
@@ -141,26 +143,6 @@ public record StatementDocument(
                 drums.part().file().damages().stream()
                         .map(StatementDocument::damage)
                         .toList());
-    }
-
-    /** {@return the same statement, for one file among others} */
-    public StatementDocument named(String file) {
-        return new StatementDocument(
-                file,
-                hitsIn,
-                carried,
-                substituted,
-                layered,
-                folded,
-                silent,
-                unlisted,
-                passed,
-                hitsOut,
-                balances,
-                channels,
-                lines,
-                losses,
-                damage);
     }
 
     /** {@return this document as a JSON object, without an end of line} */

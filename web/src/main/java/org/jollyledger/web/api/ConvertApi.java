@@ -3,6 +3,7 @@ package org.jollyledger.web.api;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
@@ -99,7 +100,7 @@ class ConvertApi {
         if (wantsStatement(accept)) {
             return ResponseEntity.ok()
                     .contentType(MediaType.APPLICATION_JSON)
-                    .body(StatementDocument.of(conversion.statement(), drums, Integer.MAX_VALUE));
+                    .body(StatementDocument.of(Optional.empty(), conversion.statement(), drums, Integer.MAX_VALUE));
         }
         return Download.midi(name.madeFor(madeFor, ".mid"), conversion.bytes());
     }
