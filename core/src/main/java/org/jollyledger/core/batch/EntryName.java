@@ -13,6 +13,10 @@ final class EntryName {
     /** Names as most are, so that few are looked at more closely: no step begins with a dot or ends in a space. */
     private static final Pattern PLAIN = Pattern.compile("(?:\\w[\\w .'()&+,-]*+(?<! )/)*+\\w[\\w .'()&+,-]*+(?<! )");
 
+    private static final Pattern UNSEEN = Pattern.compile("[\\p{Cc}\\p{Cf}]");
+
+    private static final Pattern DRIVES = Pattern.compile("^(?U:[A-Za-z]:\\s*)+");
+
     private final Set<String> taken = new HashSet<>();
 
     /** The name without anything that leads elsewhere: no drive, no root, no "..", no signs that cannot be seen. */
@@ -22,16 +26,18 @@ final class EntryName {
         }
         List<String> kept = new ArrayList<>();
         for (String step : name.replace('\\', '/').split("/")) {
-            String clean = step.replaceAll("[\\p{Cc}\\p{Cf}]", "").strip();
-            boolean leadsElsewhere =
-                    clean.isEmpty() || clean.equals(".") || clean.equals("..") || clean.matches("[A-Za-z]:");
-            if (!leadsElsewhere) {
-                kept.add(clean.replaceFirst("^[A-Za-z]:", ""));
+            String seen = UNSEEN.matcher(step).replaceAll("").strip();
+            String clean = DRIVES.matcher(seen).replaceFirst("").strip();
+            if (!clean.isEmpty() && !clean.equals(".") && !clean.equals("..")) {
+                kept.add(clean);
             }
         }
         String joined = String.join("/", kept);
-        String cut = joined.length() <= LONGEST ? joined : joined.substring(joined.length() - LONGEST);
-        return cut.isEmpty() ? "unnamed" : cut;
+        if (joined.length() > LONGEST) {
+            // The cut may fall inside a step and leave ".." of it.
+            return safe(joined.substring(joined.length() - LONGEST));
+        }
+        return joined.isEmpty() ? "unnamed" : joined;
     }
 
     boolean isFree(String name) {

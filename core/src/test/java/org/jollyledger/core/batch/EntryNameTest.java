@@ -3,12 +3,15 @@ package org.jollyledger.core.batch;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
-import net.jqwik.api.constraints.CharRange;
+import net.jqwik.api.Provide;
 import net.jqwik.api.constraints.StringLength;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class EntryNameTest {
@@ -25,6 +28,12 @@ class EntryNameTest {
             })
     void namesThatLeadNowhereElseStay(String name) {
         assertThat(EntryName.safe(name)).isEqualTo(name);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"a:../.mid, .mid", "c:d:..\\x.mid, x.mid", "a: ../b, b", "'..',unnamed", "/etc/./../x, etc/x"})
+    void namesThatLeadElsewhereAreKeptInside(String name, String inside) {
+        assertThat(EntryName.safe(name)).isEqualTo(inside);
     }
 
     @Test
@@ -52,12 +61,20 @@ class EntryNameTest {
         assertThat(names.isFree("y/one.mid")).isTrue();
     }
 
-    /** Made of the signs that lead elsewhere. */
-    @Property(tries = 2_000)
-    void noNameLeadsOut(@ForAll @StringLength(max = 14) @CharRange(from = '-', to = ':') String name) {
+    /** Made of the signs that lead elsewhere: dots, strokes, drives, spaces seen and unseen. */
+    @Provide
+    Arbitrary<String> leading() {
+        Arbitrary<String> few =
+                Arbitraries.strings().withChars("./\\:aB \u2003\u200b\t-").ofMaxLength(14);
+        return Arbitraries.oneOf(few, few.map(name -> name + "../".repeat(400) + "x".repeat(990)));
+    }
+
+    @Property(tries = 5_000)
+    void noNameLeadsOut(@ForAll("leading") String name) {
         String safe = EntryName.safe(name);
         assertThat(safe).isNotEmpty().doesNotStartWith("/").doesNotEndWith("/");
         assertThat(safe.split("/")).doesNotContain("", ".", "..");
+        assertThat(safe).hasSizeLessThanOrEqualTo(1_000);
         assertThat(EntryName.safe(safe)).as("once is enough").isEqualTo(safe);
     }
 
