@@ -232,11 +232,16 @@ public final class Sheet {
         while ((last - first) / every > MOST_BARS) {
             every *= 2;
         }
-        for (long bar = first - Math.floorMod(first - 1, every); bar <= last; bar += every) {
-            if (bar < times.firstBar()) {
+        long start = first - Math.floorMod(first - 1, every);
+        long drawn = start - 1;
+        for (long bar = start; bar <= last; bar += every) {
+            // Where a bar is shorter than a tick, several begin on one; the first of them stands for all.
+            boolean onTheSameTick = !bars.isEmpty() && bars.get(bars.size() - 1).tick() == times.startOfBar(bar);
+            if (bar < times.firstBar() || onTheSameTick) {
                 continue;
             }
-            bars.add(new BarLine(bar, times.startOfBar(bar), signature(bar)));
+            bars.add(new BarLine(bar, times.startOfBar(bar), signature(bar, drawn)));
+            drawn = bar;
             if (last - first <= MOST_BARS_WITH_BEATS) {
                 int perBeat = last - first <= MOST_BARS_WITH_GRID ? grid.perBeat() : 1;
                 layBeats(bar, perBeat, beats, lines);
@@ -249,14 +254,20 @@ public final class Sheet {
         long next = times.startOfBar(bar + 1);
         int fine = times.ticksPerBeat(bar) < 2 * perBeat ? 1 : perBeat;
         double step = times.ticksPerBeat(bar) / fine;
+        long last = start;
         for (int line = 1; start + Math.round(line * step) < next; line++) {
-            (line % fine == 0 ? beats : lines).add(start + Math.round(line * step));
+            long tick = start + Math.round(line * step);
+            if (tick > last) {
+                (line % fine == 0 ? beats : lines).add(tick);
+                last = tick;
+            }
         }
     }
 
-    private String signature(long bar) {
+    /** The time signature at a bar when it has changed since the one drawn before. */
+    private String signature(long bar, long drawn) {
         TimeMap.Stretch stretch = times.stretchOf(bar);
-        return stretch.firstBar() == bar ? stretch.numerator() + "/" + stretch.denominator() : "";
+        return stretch.firstBar() > drawn ? stretch.numerator() + "/" + stretch.denominator() : "";
     }
 
     private List<TempoMark> tempos(long begin, long end) {

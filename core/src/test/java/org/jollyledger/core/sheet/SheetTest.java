@@ -58,7 +58,7 @@ class SheetTest {
         return Part.of(MidiFile.read(builder.build(100_000)), Channels.ALL);
     }
 
-    @Property(tries = 150)
+    @Property(tries = 300)
     void aStretchHoldsTheHitsOfItsTicksAndNoOthers(
             @ForAll("files") byte[] bytes,
             @ForAll @LongRange(max = 2_000) long from,
@@ -76,11 +76,30 @@ class SheetTest {
                 .forEach(
                         glyph -> assertThat(sheet.rows().get(glyph.row()).note().number())
                                 .isEqualTo(part.note(glyph.hit())));
-        List<Long> lines = stretch.bars().stream().map(Sheet.BarLine::tick).toList();
-        List<Long> all = new ArrayList<>(lines);
+        assertThat(linesOf(stretch)).as("no line stands upon another").doesNotHaveDuplicates();
+    }
+
+    private static List<Long> linesOf(Sheet.Stretch stretch) {
+        List<Long> all =
+                new ArrayList<>(stretch.bars().stream().map(Sheet.BarLine::tick).toList());
         all.addAll(stretch.beats());
         all.addAll(stretch.grid());
-        assertThat(all).as("no line stands upon another").doesNotHaveDuplicates();
+        return all;
+    }
+
+    /** Of files with one or two ticks to a quarter, a beat or a whole bar may be shorter than a tick. */
+    @ParameterizedTest
+    @CsvSource({"1, 1, 2", "1, 1, 6", "1, 7, 3", "2, 1, 3", "2, 5, 4", "1, 64, 6", "3, 3, 5", "480, 1, 6"})
+    void noLineStandsUponAnotherHoweverShortTheBeats(int ticksPerQuarter, int numerator, int denominatorPower)
+            throws Exception {
+        byte[] bytes = MidiFile.builder(0, new Division.TicksPerBeat(ticksPerQuarter))
+                .track()
+                .meta(0, 0x58, new byte[] {(byte) numerator, (byte) denominatorPower, 24, 8})
+                .message(5, 0x90, 10, 38, 100)
+                .build(40);
+        Sheet.Stretch stretch = sheet(bytes, Shown.PLAYED).between(0, 30, new Grid(4), 100);
+        assertThat(linesOf(stretch)).isNotEmpty().doesNotHaveDuplicates();
+        assertThat(stretch.bars().get(0).signature()).isEqualTo(numerator + "/" + (1 << denominatorPower));
     }
 
     /** Walking to the right goes through every hit of a row, in the order of time, and to the left comes back. */
