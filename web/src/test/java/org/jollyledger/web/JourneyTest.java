@@ -237,25 +237,17 @@ class JourneyTest {
 
     @Test
     void everyPageIsAccessible(Address address, Window window) {
-        checkAllPages(address, window.page());
-    }
-
-    @Test
-    @Tag("lamp-light")
-    void everyPageIsAccessibleInLampLight(Address address, Window window) {
-        checkAllPages(address, window.page());
-    }
-
-    private static void checkAllPages(Address address, Page page) {
+        Page page = window.page();
         for (String path : List.of("/", "/?q=nothing+at+all", "/parts", "/parts/storm-at-sea", "/nowhere")) {
             page.navigate(address.url(path));
-            Browser.assertAccessible(page);
+            Browser.assertAccessibleInBothThemes(page);
         }
         openCrosswalk(page, address, "storm-at-sea", "Lamplighter Box, street set");
         Browser.assertAccessible(page);
         page.locator("[data-row]").nth(1).click();
         assertThat(page.locator(".opened-route")).isVisible();
-        for (int[] size : new int[][] {{1280, 800}, {820, 1180}, {400, 800}}) {
+        Browser.assertAccessibleInBothThemes(page);
+        for (int[] size : new int[][] {{820, 1180}, {400, 800}}) {
             page.setViewportSize(size[0], size[1]);
             Browser.assertAccessible(page);
         }

@@ -620,33 +620,24 @@ class MapJourneyTest {
                 .isEqualTo("crash.1.struck-choke");
     }
 
+    /** By axe at the width of a desk, on maps of few lines; narrower, that nothing is wider than the page. */
     @Test
     void everyPageIsAccessible(Address address, Window window) throws Exception {
-        checkAllPages(address, window.page(), List.of(820, 400));
-    }
-
-    @Test
-    @Tag("lamp-light")
-    void everyPageIsAccessibleInLampLight(Address address, Window window) throws Exception {
-        checkAllPages(address, window.page(), List.of());
-    }
-
-    /** By axe at the width of a desk; narrower, that nothing is wider than the page. */
-    private static void checkAllPages(Address address, Page page, List<Integer> narrower) throws Exception {
+        Page page = window.page();
         String location = open(page, address, "Accessible");
         page.locator("#note-1").fill("36");
         page.locator("#note-1").press("Tab");
         assertThat(page.locator("[data-choices]")).isVisible();
-        Browser.assertAccessible(page);
+        Browser.assertAccessibleInBothThemes(page);
         page.navigate(address.url("/new-map"));
-        Browser.assertAccessible(page);
+        Browser.assertAccessibleInBothThemes(page);
         page.locator("#text").fill("36 Kick\n37 Blorp\nCymbals\n49 Crash");
         assertThat(page.locator("tr.unsure")).hasCount(1);
-        Browser.assertAccessible(page);
+        Browser.assertAccessibleInBothThemes(page);
         for (String path : List.of(
                 "/maps/general-midi-1",
-                "/maps/quayside-oak/chart",
-                "/comparison?a=quayside-oak&b=tin-parade",
+                location + "/chart",
+                "/comparison?a=" + location.replace("/maps/", "") + "&b=tin-parade",
                 location + "/history",
                 location + "/tidy",
                 location + "/fill",
@@ -654,8 +645,8 @@ class MapJourneyTest {
                 "/removed-maps")) {
             page.setViewportSize(1280, 800);
             page.navigate(address.url(path));
-            Browser.assertAccessible(page);
-            for (int width : narrower) {
+            Browser.assertAccessibleInBothThemes(page);
+            for (int width : List.of(820, 400)) {
                 page.setViewportSize(width, 900);
                 Browser.assertFits(page);
             }

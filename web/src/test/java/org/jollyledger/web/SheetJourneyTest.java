@@ -481,27 +481,19 @@ class SheetJourneyTest {
 
     @Test
     void theSheetIsAccessible(Address address, Window window) {
-        checkSheet(address, window.page(), 1280, 820, 400);
-    }
-
-    @Test
-    @Tag("lamp-light")
-    void theSheetIsAccessibleInLampLight(Address address, Window window) {
-        checkSheet(address, window.page(), 1280);
-    }
-
-    private static void checkSheet(Address address, Page page, int... widths) {
+        Page page = window.page();
         open(page, address, "/parts/storm-at-sea?map=tin-parade");
         part(page, "levels").click();
         part(page, "board").focus();
         page.keyboard().press("s");
         assertThat(part(page, "silent")).isVisible();
-        for (int width : widths) {
+        Browser.assertAccessibleInBothThemes(page);
+        for (int width : new int[] {820, 400}) {
             page.setViewportSize(width, 800);
             Browser.assertAccessible(page);
         }
         page.getByText("Show as a table").click();
         assertThat(part(page, "table-body").locator("tbody tr")).not().hasCount(0);
-        Browser.assertAccessible(page);
+        Browser.assertAccessibleInBothThemes(page);
     }
 }
