@@ -185,6 +185,7 @@ class MapJourneyTest {
         assertThat(page.locator(".reading-head strong")).hasText("90 lines");
         page.locator("[data-keep]").press("Enter");
         assertThat(message(page)).hasText("New map of 90 lines.");
+        page.waitForLoadState();
         page.locator("#pick-0").focus();
         page.keyboard().press("Enter");
         page.keyboard().type("Hat tip, corrected");
