@@ -2,22 +2,75 @@ package org.jollyledger.core.crosswalk;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
  * Finds the cheapest choice for many variables at once, where each choice has a cost of its own and some pairs of
- * choices cost more. The answer is exact.
+ * choices cost more. There is an answer at every moment; it is the best one once the search has ended, and the best
+ * found when the work allowed is used up before. Work is counted in costs looked at, not in time, so that the answer is
+ * the same on every machine.
  *
- * <p>Three steps, each leaving the best answer in place: choices that another one always beats are struck out (dead-end
- * elimination; R. F. Goldstein, Biophysical Journal 66, 1994); costs are moved between pairs and single choices until
- * the single ones tell a high lower bound (max-product linear programming; A. Globerson and T. Jaakkola, NIPS 2007);
- * and what is still open is searched by branch and bound.
+ * <p>Four steps: choices that another one always beats are struck out (dead-end elimination; R. F. Goldstein, Biophysical
+ * Journal 66, 1994); a good answer is found by changing one choice at a time, with those changed last left alone (tabu
+ * search; F. Glover, 1986); costs are moved between pairs and single choices until the single ones tell a high lower bound
+ * (max-product linear programming; A. Globerson and T. Jaakkola, NIPS 2007); and what is still open is searched by
+ * branch and bound.
  */
 final class CostNetwork {
     private static final double HARDLY = 1e-12;
     private static final int ROUNDS = 60;
+    /** Work enough for the parts that people play, and done within a second on a small machine. */
+    static final long USUAL_WORK = 50_000_000;
+
+    /** Costs are moved about by adding and taking away, which leaves so much of them behind. */
+    private static final double ROUNDING = 1e-12;
+
+    private static final int STEPS_WITHOUT_GAIN = 200;
+    private static final int BARRED_FOR = 6;
+
+    private static final int GOING_THERE = 4;
+
+    /** Of the work that is left, what striking out, and finding a first good answer, may use. */
+    private static final double SHARE_OF_A_STEP = 0.25;
+
+    /**
+     * A choice for each variable.
+     *
+     * @param chosen the choices
+     * @param cost what they cost in all
+     * @param bound what no choices can cost less than; the cost itself when these are proven to be the best
+     */
+    record Answer(int[] chosen, double cost, double bound) {
+        boolean isProven() {
+            return bound >= cost;
+        }
+    }
+
+    /** How much work is left. */
+    private static final class Budget {
+        private long left;
+
+        Budget(long work) {
+            left = work;
+        }
+
+        /** Looks at some costs that stand together; going there costs as much as a few more. */
+        void use(long costs) {
+            left -= costs + GOING_THERE;
+        }
+
+        boolean isUsedUp() {
+            return left <= 0;
+        }
+
+        /** A part of what is left; what it does not use stays. */
+        long share(double share) {
+            return (long) (left * share);
+        }
+    }
 
     /** The costs of two variables chosen so and so; rows are choices of the first. */
     record Edge(int first, int second, double[][] costs) {}
@@ -69,27 +122,44 @@ final class CostNetwork {
         return edgesOf.get(variable);
     }
 
-    /** The cheapest choice for each variable. */
-    int[] cheapest() {
-        int[][] alive = strikeOut();
+    /** The cheapest choice for each variable, as far as the usual work finds it. */
+    Answer cheapest() {
+        return cheapest(USUAL_WORK);
+    }
+
+    /**
+     * The cheapest choice for each variable.
+     *
+     * @param work how many costs may be looked at, or a few more; with none there still is an answer
+     */
+    Answer cheapest(long work) {
+        Budget budget = new Budget(work);
+        int[][] alive = strikeOut(budget);
         int[] chosen = new int[own.length];
-        for (List<Integer> group : groups(alive)) {
-            new Search(group, alive).into(chosen);
+        List<List<Integer>> groups = groups(alive);
+        double missing = 0;
+        for (int i = 0; i < groups.size(); i++) {
+            Budget its = new Budget(budget.share(1.0 / (groups.size() - i)));
+            long before = its.left;
+            missing += new Search(groups.get(i), alive, its).into(chosen);
+            budget.left -= before - its.left;
         }
-        return chosen;
+        double cost = cost(chosen);
+        return new Answer(chosen, cost, cost - missing);
     }
 
     /** For each variable the choices that may be the best. */
-    private int[][] strikeOut() {
+    private int[][] strikeOut(Budget budget) {
         int[][] alive = new int[own.length][];
         for (int i = 0; i < own.length; i++) {
             alive[i] = upTo(own[i].length);
         }
+        long least = budget.left - budget.share(SHARE_OF_A_STEP);
         boolean again = true;
-        while (again) {
+        while (again && budget.left > least) {
             again = false;
-            for (int i = 0; i < own.length; i++) {
-                int[] left = withoutBeaten(i, alive);
+            for (int i = 0; i < own.length && budget.left > least; i++) {
+                int[] left = withoutBeaten(i, alive, budget);
                 again |= left.length < alive[i].length;
                 alive[i] = left;
             }
@@ -103,11 +173,11 @@ final class CostNetwork {
         return all;
     }
 
-    private int[] withoutBeaten(int variable, int[][] alive) {
+    private int[] withoutBeaten(int variable, int[][] alive, Budget budget) {
         int[] left = alive[variable].clone();
         int count = left.length;
         for (int at = 0; at < count; ) {
-            if (isBeaten(variable, left[at], left, count, alive)) {
+            if (isBeaten(variable, left[at], left, count, alive, budget)) {
                 System.arraycopy(left, at + 1, left, at, count - at - 1);
                 count--;
             } else {
@@ -117,9 +187,9 @@ final class CostNetwork {
         return Arrays.copyOf(left, count);
     }
 
-    private boolean isBeaten(int variable, int choice, int[] others, int count, int[][] alive) {
+    private boolean isBeaten(int variable, int choice, int[] others, int count, int[][] alive, Budget budget) {
         for (int i = 0; i < count; i++) {
-            if (others[i] != choice && leastGain(variable, choice, others[i], alive) > HARDLY) {
+            if (others[i] != choice && leastGain(variable, choice, others[i], alive, budget) > HARDLY) {
                 return true;
             }
         }
@@ -127,7 +197,7 @@ final class CostNetwork {
     }
 
     /** How much a variable gains at least by another choice, whatever the rest does. */
-    private double leastGain(int variable, int choice, int other, int[][] alive) {
+    private double leastGain(int variable, int choice, int other, int[][] alive, Budget budget) {
         double gain = own[variable][choice] - own[variable][other];
         for (Edge edge : edgesOf.get(variable)) {
             boolean first = edge.first == variable;
@@ -139,6 +209,7 @@ final class CostNetwork {
                 least = Math.min(least, difference);
             }
             gain += least;
+            budget.use(alive[first ? edge.second : edge.first].length);
         }
         return gain;
     }
@@ -155,7 +226,9 @@ final class CostNetwork {
         for (int i = 0; i < own.length; i++) {
             groups.computeIfAbsent(find(root, i), key -> new ArrayList<>()).add(i);
         }
-        return List.copyOf(groups.values());
+        return groups.values().stream()
+                .sorted(Comparator.comparingInt(List<Integer>::size).thenComparing(group -> group.get(0)))
+                .toList();
     }
 
     private static int find(int[] root, int variable) {
@@ -170,6 +243,7 @@ final class CostNetwork {
     private final class Search {
         private final List<Integer> group;
         private final int[][] alive;
+        private final Budget budget;
         /** The costs of single choices, with those of pairs brought into them as far as they go. */
         private final double[][] single;
 
@@ -178,20 +252,45 @@ final class CostNetwork {
         private final int[] trial;
         private int[] best;
         private double bestCost = Double.POSITIVE_INFINITY;
+        /** The least that any answer can cost that was not looked at; more than the best when all were. */
+        private double leastUnseen = Double.POSITIVE_INFINITY;
 
         /** A pair of members of the group; the costs are those not brought into the single choices. */
-        private record Pair(int first, int second, double[][] costs) {
-            double least() {
-                return Arrays.stream(costs)
-                        .flatMapToDouble(Arrays::stream)
-                        .min()
-                        .orElse(0);
+        private static final class Pair {
+            private final int first;
+            private final int second;
+            private final double[][] costs;
+            /** What it costs at least, once no more costs are brought into the single choices. */
+            private double least;
+
+            Pair(int first, int second, double[][] costs) {
+                this.first = first;
+                this.second = second;
+                this.costs = costs;
+            }
+
+            void findLeast() {
+                least = Double.POSITIVE_INFINITY;
+                for (double[] row : costs) {
+                    for (double cost : row) {
+                        least = Math.min(least, cost);
+                    }
+                }
+            }
+
+            int other(int member) {
+                return first == member ? second : first;
+            }
+
+            int size() {
+                return costs.length * costs[0].length;
             }
         }
 
-        Search(List<Integer> group, int[][] alive) {
+        Search(List<Integer> group, int[][] alive, Budget budget) {
             this.group = group;
             this.alive = alive;
+            this.budget = budget;
             trial = new int[group.size()];
             best = new int[group.size()];
             single = new double[group.size()][];
@@ -242,14 +341,134 @@ final class CostNetwork {
             pairsOf.get(second).add(pair);
         }
 
-        void into(int[] chosen) {
-            for (int round = 0; round < ROUNDS && !pairs.isEmpty(); round++) {
-                pairs.forEach(this::settle);
+        /** Enters the best answer found, and tells by how much a better one can be cheaper at most. */
+        double into(int[] chosen) {
+            double scale = cost(chooseEachAlone());
+            new LocalSearch().run();
+            for (int round = 0; round < ROUNDS && !pairs.isEmpty() && !budget.isUsedUp(); round++) {
+                for (Pair pair : pairs) {
+                    settle(pair);
+                    budget.use(2L * pair.size());
+                }
             }
-            double pairsAtLeast = pairs.stream().mapToDouble(Pair::least).sum();
+            pairs.forEach(Pair::findLeast);
+            double pairsAtLeast = pairs.stream().mapToDouble(pair -> pair.least).sum();
             search(new boolean[group.size()], 0, 0, pairsAtLeast, single);
             for (int member = 0; member < group.size(); member++) {
                 chosen[group.get(member)] = alive[group.get(member)][best[member]];
+            }
+            double missing = bestCost - leastUnseen;
+            return missing > HARDLY + scale * ROUNDING ? missing : 0;
+        }
+
+        /** For each member its cheapest choice alone: an answer to begin with. */
+        private int[] chooseEachAlone() {
+            for (int member = 0; member < best.length; member++) {
+                for (int choice = 1; choice < single[member].length; choice++) {
+                    if (single[member][choice] < single[member][best[member]]) {
+                        best[member] = choice;
+                    }
+                }
+            }
+            bestCost = cost(best);
+            return best;
+        }
+
+        private double cost(int[] choices) {
+            double cost = 0;
+            for (int member = 0; member < choices.length; member++) {
+                cost += single[member][choices[member]];
+            }
+            for (Pair pair : pairs) {
+                cost += pair.costs[choices[pair.first]][choices[pair.second]];
+            }
+            return cost;
+        }
+
+        /** Changes the choice that gains most or loses least, again and again; what was left is not taken up for a while. */
+        private final class LocalSearch {
+            private final int[] now = best.clone();
+            /** For each member what each choice costs among the others as they are. */
+            private final double[][] among = new double[now.length][];
+
+            private final int[][] barredUntil = new int[now.length][];
+            private double cost = bestCost;
+
+            void run() {
+                if (pairs.isEmpty()) {
+                    return;
+                }
+                for (int member = 0; member < now.length; member++) {
+                    among[member] = single[member].clone();
+                    barredUntil[member] = new int[single[member].length];
+                }
+                for (Pair pair : pairs) {
+                    add(pair, pair.first, 1);
+                    add(pair, pair.second, 1);
+                }
+                long least = budget.left - budget.share(SHARE_OF_A_STEP);
+                int patience = STEPS_WITHOUT_GAIN + 10 * now.length;
+                int lastGain = 0;
+                for (int step = 1; step - lastGain < patience && budget.left > least; step++) {
+                    if (step(step)) {
+                        lastGain = step;
+                    }
+                }
+            }
+
+            /** Adds to the costs of a member's choices what the pair costs as its other member is chosen now. */
+            private void add(Pair pair, int member, int sign) {
+                double[] values = among[member];
+                if (pair.first == member) {
+                    for (int i = 0; i < values.length; i++) {
+                        values[i] += sign * pair.costs[i][now[pair.second]];
+                    }
+                } else {
+                    double[] row = pair.costs[now[pair.first]];
+                    for (int i = 0; i < values.length; i++) {
+                        values[i] += sign * row[i];
+                    }
+                }
+                budget.use(values.length);
+            }
+
+            private boolean step(int step) {
+                int member = -1;
+                int choice = -1;
+                double gain = Double.POSITIVE_INFINITY;
+                for (int candidate = 0; candidate < now.length; candidate++) {
+                    double[] values = among[candidate];
+                    double was = values[now[candidate]];
+                    for (int i = 0; i < values.length; i++) {
+                        double change = values[i] - was;
+                        boolean may = barredUntil[candidate][i] <= step || cost + change < bestCost - HARDLY;
+                        if (i != now[candidate] && may && change < gain) {
+                            gain = change;
+                            member = candidate;
+                            choice = i;
+                        }
+                    }
+                    budget.use(values.length);
+                }
+                return member >= 0 && change(member, choice, gain, step);
+            }
+
+            private boolean change(int member, int choice, double gain, int step) {
+                barredUntil[member][now[member]] = step + BARRED_FOR + (step + member) % BARRED_FOR;
+                for (Pair pair : pairsOf.get(member)) {
+                    add(pair, pair.other(member), -1);
+                }
+                now[member] = choice;
+                for (Pair pair : pairsOf.get(member)) {
+                    add(pair, pair.other(member), 1);
+                }
+                cost += gain;
+                if (cost < bestCost - HARDLY) {
+                    best = now.clone();
+                    bestCost = cost;
+                    return true;
+                }
+                return false;
             }
         }
 
@@ -308,6 +527,7 @@ final class CostNetwork {
                     second = Math.min(second, Math.max(value, least));
                     least = Math.min(least, value);
                 }
+                budget.use(open[member].length);
                 bound += least;
                 double regret = second - least;
                 if (regret > mostRegret) {
@@ -318,10 +538,21 @@ final class CostNetwork {
             if (bound >= bestCost - HARDLY) {
                 return;
             }
-            branch(next, done, doneCount, cost, openPairs, open);
+            if (budget.isUsedUp()) {
+                leastUnseen = Math.min(leastUnseen, bound);
+                return;
+            }
+            branch(next, done, doneCount, cost, openPairs, open, bound);
         }
 
-        private void branch(int member, boolean[] done, int doneCount, double cost, double openPairs, double[][] open) {
+        private void branch(
+                int member,
+                boolean[] done,
+                int doneCount,
+                double cost,
+                double openPairs,
+                double[][] open,
+                double bound) {
             double[] values = open[member];
             Integer[] order = new Integer[values.length];
             Arrays.setAll(order, i -> i);
@@ -329,10 +560,15 @@ final class CostNetwork {
             done[member] = true;
             double pairsLeft = openPairs;
             for (Pair pair : pairsOf.get(member)) {
-                int other = pair.first == member ? pair.second : pair.first;
-                pairsLeft -= done[other] ? 0 : pair.least();
+                if (!done[pair.other(member)]) {
+                    pairsLeft -= pair.least;
+                }
             }
             for (int choice : order) {
+                if (budget.isUsedUp()) {
+                    leastUnseen = Math.min(leastUnseen, bound);
+                    break;
+                }
                 trial[member] = choice;
                 search(done, doneCount + 1, cost + values[choice], pairsLeft, after(member, choice, done, open));
             }
@@ -342,7 +578,7 @@ final class CostNetwork {
         private double[][] after(int member, int choice, boolean[] done, double[][] open) {
             double[][] next = open.clone();
             for (Pair pair : pairsOf.get(member)) {
-                int other = pair.first == member ? pair.second : pair.first;
+                int other = pair.other(member);
                 if (done[other]) {
                     continue;
                 }
@@ -350,6 +586,7 @@ final class CostNetwork {
                 for (int i = 0; i < values.length; i++) {
                     values[i] += pair.first == member ? pair.costs[choice][i] : pair.costs[i][choice];
                 }
+                budget.use(values.length);
                 next[other] = values;
             }
             return next;

@@ -42,7 +42,13 @@ public final class Crosswalk {
      * strikes together stays apart, its fills go their way}
      */
     public static Crosswalk propose(NoteMap source, NoteMap target, Part part) {
-        return proposed(source, target, () -> new PartUse(part, source));
+        return propose(source, target, List.of(part));
+    }
+
+    /** {@return the crosswalk that does the least harm to several parts taken together} */
+    public static Crosswalk propose(NoteMap source, NoteMap target, Collection<Part> parts) {
+        List<Part> all = List.copyOf(parts);
+        return proposed(source, target, () -> new LeaningUse(new PartUse(all, source), new TypicalUse()));
     }
 
     private static Crosswalk proposed(NoteMap source, NoteMap target, Supplier<Use> use) {
@@ -92,6 +98,14 @@ public final class Crosswalk {
     /** Whether the planner has run, because somebody asked for what it alone knows. */
     boolean isPlanned() {
         return plan.isKnown();
+    }
+
+    /**
+     * {@return whether no other routes are better than those proposed} With very many lines that sound together there may
+     * be better ones that the planner did not come to within the work it may do.
+     */
+    public boolean isProvenBest() {
+        return plan.get().isProven();
     }
 
     /** {@return whether a route begins and ends at lines of the two maps} */

@@ -2,6 +2,7 @@ package org.jollyledger.core.crosswalk;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.jollyledger.core.kit.Chokes;
@@ -10,13 +11,24 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.sound.Articulation;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.KitPiece;
+import org.jollyledger.core.sound.Openness;
 import org.jollyledger.core.sound.Side;
 import org.jollyledger.core.sound.Sound;
 
 /** What routes do to the music: each route alone, and each pair of routes. */
 final class Harms {
-    /** One thing that a route does, and what it costs. */
-    record Weighed(Harm harm, double cost) {}
+    /**
+     * One thing that a route does, and what it costs.
+     *
+     * @param heard whether the part itself has it; else it is only typical
+     */
+    record Weighed(Harm harm, double cost, boolean heard) {}
+
+    /** Takes what routes do. */
+    @FunctionalInterface
+    interface Taker {
+        void take(Harm harm, double cost, boolean heard);
+    }
 
     /** Lines of one kit piece, standing on one side. */
     private record Instance(KitPiece piece, int number, Optional<Side> side) {
@@ -27,11 +39,32 @@ final class Harms {
 
     /** Keeps two lines of one sound on two notes, where the target has two: both hands may play them. */
     private static final double SAME_SOUND_MERGED = 1e-5;
+    /** From this mean loudness down a line is played softly, and from the other on as softly as can be. */
+    private static final double SOFTLY = 0.70;
+
+    private static final double SOFTEST = 0.50;
+    /** A hat that is open by so much more than another is heard as open. */
+    private static final double OPENS = 0.15;
 
     private final Use use;
+    private final int lowestTom;
+    private final boolean targetOpens;
 
-    Harms(Use use) {
+    /** @param targets the lines that routes can lead to */
+    Harms(Use use, List<Line> targets) {
         this.use = use;
+        lowestTom = targets.stream()
+                .filter(line -> line.sound().piece() == KitPiece.TOM)
+                .mapToInt(line -> line.sound().number())
+                .max()
+                .orElse(0);
+        double[] positions = targets.stream()
+                .map(Line::sound)
+                .filter(sound -> Hats.isStruck(sound) && !Hats.isByPedal(sound))
+                .mapToDouble(Hats::position)
+                .sorted()
+                .toArray();
+        targetOpens = positions.length > 0 && positions[positions.length - 1] - positions[0] >= OPENS;
     }
 
     /** Whether a line is a drum that fills run over. */
@@ -49,19 +82,50 @@ final class Harms {
         return sound.articulation() != Articulation.ROLL && !Chokes.isChoke(sound);
     }
 
+    /** How much a line is played. */
+    double weight(Line line) {
+        return use.weight(line);
+    }
+
+    /** How far a line goes, as it is heard: a hat that its pedal opens sounds as the pedal stands. */
+    double distance(Line from, Line to) {
+        Map<Openness, Double> openings = use.openings(from);
+        if (openings.isEmpty() || Hats.isByPedal(to.sound())) {
+            return from.sound().distanceTo(to.sound()).value();
+        }
+        return openings.entrySet().stream()
+                .mapToDouble(opening -> opening.getValue()
+                        * from.sound()
+                                .withOpenness(opening.getKey())
+                                .distanceTo(to.sound())
+                                .value())
+                .sum();
+    }
+
     /** What it does to send a line somewhere, or nowhere. */
     List<Weighed> alone(Line from, Optional<Line> to) {
         double weight = use.weight(from);
         if (to.isEmpty()) {
-            return List.of(new Weighed(Harm.SILENCE, weight * Harm.SILENCE.cost()));
+            return List.of(new Weighed(Harm.SILENCE, weight * Harm.SILENCE.cost(), true));
         }
         List<Weighed> harms = new ArrayList<>();
-        double distance = from.sound().distanceTo(to.get().sound()).value();
+        Sound wanted = from.sound();
+        Sound found = to.get().sound();
+        double distance = distance(from, to.get());
         if (distance > 0) {
-            harms.add(new Weighed(Harm.SUBSTITUTE, weight * distance));
+            harms.add(new Weighed(Harm.SUBSTITUTE, weight * distance, true));
         }
-        if (changesSide(from.sound(), to.get().sound())) {
-            harms.add(new Weighed(Harm.SIDE, weight * Harm.SIDE.cost()));
+        if (changesSide(wanted, found)) {
+            harms.add(new Weighed(Harm.SIDE, weight * Harm.SIDE.cost(), true));
+        }
+        double softness = softness(from);
+        if (softness > 0
+                && found.articulation().isForceful()
+                && !wanted.articulation().isForceful()) {
+            harms.add(new Weighed(Harm.TOO_LOUD, weight * softness * Harm.TOO_LOUD.cost(), true));
+        }
+        if (isLow(wanted) && found.piece() == KitPiece.TOM && found.number() < lowestTom) {
+            harms.add(new Weighed(Harm.RAISED, weight * Harm.RAISED.cost(), true));
         }
         return harms;
     }
@@ -70,50 +134,15 @@ final class Harms {
         return from.side().isPresent() && to.side().isPresent() && !from.side().equals(to.side());
     }
 
-    /**
-     * Whether there is anything that two routes could do to each other.
-     *
-     * @param mayMerge whether there is a line to which both could lead
-     */
-    boolean touch(Line one, Line other, boolean mayMerge) {
-        return mayMerge && use.together(one, other) > 0
-                || use.inFill(one, other) > 0
-                || use.inFill(other, one) > 0
-                || use.hatStep(one, other) > 0
-                || use.hatStep(other, one) > 0
-                || leads(one, other)
-                || leads(other, one);
+    private double softness(Line line) {
+        OptionalDouble loudness = use.loudness(line);
+        return loudness.isEmpty()
+                ? 0
+                : Math.max(0, Math.min(1, (SOFTLY - loudness.getAsDouble()) / (SOFTLY - SOFTEST)));
     }
 
-    /** What two routes do to each other. A silent line does nothing to any other: its silence is counted already. */
-    List<Weighed> between(Line one, Optional<Line> oneTo, Line other, Optional<Line> otherTo) {
-        if (oneTo.isEmpty() || otherTo.isEmpty()) {
-            return List.of();
-        }
-        List<Weighed> harms = new ArrayList<>();
-        Line first = oneTo.get();
-        Line second = otherTo.get();
-        boolean merged = first.note().equals(second.note());
-        if (merged && one.sound().equals(other.sound())) {
-            harms.add(new Weighed(Harm.UNISON, SAME_SOUND_MERGED));
-        }
-        if (merged && !oneVoice(one, other)) {
-            add(harms, Harm.UNISON, use.together(one, other));
-            add(harms, Harm.FILL, use.inFill(one, other) + use.inFill(other, one));
-        }
-        if (!merged) {
-            addTurns(harms, one, first, other, second);
-        }
-        addOpenness(harms, one, first, other, second);
-        addSplits(harms, one, first, other, second);
-        addSplits(harms, other, second, one, first);
-        return harms;
-    }
-
-    private static void add(List<Weighed> harms, Harm harm, double weight) {
-        if (weight > 0) {
-            harms.add(new Weighed(harm, weight * harm.cost()));
-        }
+    private static boolean isLow(Sound sound) {
+        return sound.piece() == KitPiece.KICK || sound.piece() == KitPiece.SURDO;
     }
 
     /**
@@ -128,39 +157,29 @@ final class Harms {
 
     /** Whether a step over two toms goes up where it fell, or down where it rose. */
     static boolean turns(Line one, Line first, Line other, Line second) {
-        int was = step(one, first, other, second);
+        int was = step(one, other);
         return was != 0
+                && first.sound().piece() == second.sound().piece()
                 && Integer.signum(second.sound().number() - first.sound().number()) == -was;
     }
 
+    /** Whether of two toms one becomes a tom and the other something else that is struck. */
+    static boolean leavesToms(Line one, Line first, Line other, Line second) {
+        return isTom(one)
+                && isTom(other)
+                && isTom(first) != isTom(second)
+                && first.sound().piece() != second.sound().piece();
+    }
+
+    private static boolean isTom(Line line) {
+        return line.sound().piece() == KitPiece.TOM;
+    }
+
     /** Toms count from high to low: 1 when a step over two toms falls, -1 when it rises, 0 when it is none of both. */
-    private static int step(Line one, Line first, Line other, Line second) {
-        boolean toms = one.sound().piece() == KitPiece.TOM && other.sound().piece() == KitPiece.TOM;
-        boolean stillOnePiece = first.sound().piece() == second.sound().piece();
-        return toms && stillOnePiece
+    private static int step(Line one, Line other) {
+        return isTom(one) && isTom(other)
                 ? Integer.signum(other.sound().number() - one.sound().number())
                 : 0;
-    }
-
-    private void addTurns(List<Weighed> harms, Line one, Line first, Line other, Line second) {
-        if (step(one, first, other, second) == 0) {
-            return;
-        }
-        double weight = use.inFill(one, other) + use.inFill(other, one);
-        if (first.sound().number() == second.sound().number()) {
-            add(harms, Harm.FLAT_FILL, weight);
-        } else if (turns(one, first, other, second)) {
-            add(harms, Harm.TURNED_FILL, weight);
-        }
-    }
-
-    private void addOpenness(List<Weighed> harms, Line one, Line first, Line other, Line second) {
-        double weight = use.hatStep(one, other) + use.hatStep(other, one);
-        OptionalDouble was = Hats.step(one.sound(), other.sound());
-        OptionalDouble is = Hats.step(first.sound(), second.sound());
-        if (weight > 0 && was.isPresent() && is.isPresent()) {
-            add(harms, Harm.OPENNESS, weight * Math.abs(was.getAsDouble() - is.getAsDouble()));
-        }
     }
 
     /** Whether one line is the plain stroke of the kit piece that the other one plays in another way. */
@@ -170,9 +189,137 @@ final class Harms {
                 && Instance.of(one.sound()).equals(Instance.of(other.sound()));
     }
 
-    private void addSplits(List<Weighed> harms, Line lead, Line leadTo, Line follower, Line followerTo) {
-        if (leads(lead, follower) && !Instance.of(leadTo.sound()).equals(Instance.of(followerTo.sound()))) {
-            add(harms, Chokes.isChoke(follower.sound()) ? Harm.STRAY_CHOKE : Harm.SPLIT, use.weight(follower));
+    /** What the routes of two lines can do to each other. */
+    Between between(Line one, Line other) {
+        return new Between(one, other);
+    }
+
+    /** What the routes of two lines can do to each other; how the two are played is looked up once. */
+    final class Between {
+        private final Line one;
+        private final Line other;
+        private final double together;
+        private final double fills;
+        private final double hatSteps;
+        private final double softer;
+        private final Use heard = use.heard();
+        private final boolean oneVoice;
+        private final boolean leads;
+        private final boolean follows;
+        private final boolean toms;
+        private final boolean hats;
+
+        private Between(Line one, Line other) {
+            this.one = one;
+            this.other = other;
+            together = use.together(one, other);
+            fills = fills(use);
+            hatSteps = hatSteps(use);
+            softer = Math.min(use.weight(one), use.weight(other));
+            oneVoice = oneVoice(one, other);
+            leads = Harms.leads(one, other);
+            follows = Harms.leads(other, one);
+            toms = step(one, other) != 0;
+            hats = targetOpens && openAgainstClosed();
+        }
+
+        private double fills(Use played) {
+            return played.inFill(one, other) + played.inFill(other, one);
+        }
+
+        private double hatSteps(Use played) {
+            return played.hatStep(one, other) + played.hatStep(other, one);
+        }
+
+        private boolean openAgainstClosed() {
+            OptionalDouble step = Hats.step(one.sound(), other.sound());
+            return step.isPresent() && Math.abs(step.getAsDouble()) >= OPENS;
+        }
+
+        /**
+         * Whether there is anything that the two could do to each other.
+         *
+         * @param mayMerge whether there is a line to which both could lead
+         */
+        boolean isAny(boolean mayMerge) {
+            return mayMerge && together > 0 || fills > 0 || hatSteps > 0 || toms || hats || leads || follows;
+        }
+
+        /** What two choices cost in all. */
+        double cost(Optional<Line> oneTo, Optional<Line> otherTo) {
+            double[] sum = new double[1];
+            each(oneTo, otherTo, (harm, cost, played) -> sum[0] += cost);
+            return sum[0];
+        }
+
+        /** What two choices do. A silent line does nothing to any other: its silence is counted already. */
+        void each(Optional<Line> oneTo, Optional<Line> otherTo, Taker taker) {
+            if (oneTo.isEmpty() || otherTo.isEmpty()) {
+                return;
+            }
+            Line first = oneTo.get();
+            Line second = otherTo.get();
+            if (first.note().equals(second.note())) {
+                eachOfMerged(taker);
+            } else {
+                eachOfToms(first, second, taker);
+            }
+            eachOfOpenness(first, second, taker);
+            boolean together = Instance.of(first.sound()).equals(Instance.of(second.sound()));
+            if (!together && (leads || follows)) {
+                Line follower = leads ? other : one;
+                Harm harm = Chokes.isChoke(follower.sound()) ? Harm.STRAY_CHOKE : Harm.SPLIT;
+                taker.take(harm, use.weight(follower) * harm.cost(), true);
+            }
+        }
+
+        private void eachOfMerged(Taker taker) {
+            if (one.sound().equals(other.sound())) {
+                taker.take(Harm.UNISON, SAME_SOUND_MERGED, false);
+            }
+            if (!oneVoice) {
+                take(taker, Harm.UNISON, together, heard.together(one, other));
+                take(taker, Harm.FILL, fills, fills(heard));
+            }
+            if (toms) {
+                take(taker, Harm.FLAT_FILL, fills, fills(heard));
+            }
+            if (hats) {
+                take(taker, Harm.MERGED_HATS, softer, softer);
+            }
+        }
+
+        private void eachOfToms(Line first, Line second, Taker taker) {
+            if (!toms) {
+                return;
+            }
+            if (leavesToms(one, first, other, second)) {
+                take(taker, Harm.LEFT_FILL, fills, fills(heard));
+            } else if (turns(one, first, other, second)) {
+                take(taker, Harm.TURNED_FILL, fills, fills(heard));
+                take(taker, Harm.CROSSED_TOMS, softer, softer);
+            } else if (first.sound().piece() == second.sound().piece()
+                    && first.sound().number() == second.sound().number()) {
+                take(taker, Harm.FLAT_FILL, fills, fills(heard));
+            }
+        }
+
+        private void eachOfOpenness(Line first, Line second, Taker taker) {
+            if (hatSteps == 0) {
+                return;
+            }
+            OptionalDouble was = Hats.step(one.sound(), other.sound());
+            OptionalDouble is = Hats.step(first.sound(), second.sound());
+            if (was.isPresent() && is.isPresent()) {
+                double change = Math.abs(was.getAsDouble() - is.getAsDouble());
+                take(taker, Harm.OPENNESS, hatSteps * change, hatSteps(heard) * change);
+            }
+        }
+
+        private static void take(Taker taker, Harm harm, double weight, double heardWeight) {
+            if (weight > 0) {
+                taker.take(harm, weight * harm.cost(), heardWeight > 0);
+            }
         }
     }
 }

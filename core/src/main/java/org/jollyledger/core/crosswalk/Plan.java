@@ -18,14 +18,16 @@ import org.jollyledger.core.sound.SoundDistance;
 
 /**
  * The routes between two maps that do the least harm to the music: one for each note that the source map lists. All
- * lines are weighed together, so that what sounds together stays apart, and a fill goes its way. Among equals the line
- * on the same note is taken, then the one shown first. A map onto itself changes nothing.
+ * lines are weighed together, so that what sounds together stays apart, and a fill goes its way. Among lines of one sound
+ * the one on the same note is taken, then the one shown first. A map onto itself changes nothing.
  */
 final class Plan {
-    /** Costs for choosing among equals; far smaller than any harm. */
-    private static final double ANOTHER_NOTE = 1e-8;
+    /** Costs of each stroke for choosing among lines of one sound; far smaller than any harm. */
+    private static final double ANOTHER_NOTE = 1e-10;
 
-    private static final double LATER_LINE = 1e-11;
+    private static final double LATER_LINE = 1e-13;
+    /** A line can go to so many lines at most: the nearest. */
+    private static final int MOST_CHOICES = 32;
 
     private final MapPair maps;
     private final Harms harms;
@@ -38,12 +40,12 @@ final class Plan {
     private final List<BitSet> ends;
 
     private final CostNetwork network;
-    private final Lazy<int[]> chosen = new Lazy<>(this::choose);
+    private final Lazy<CostNetwork.Answer> answer = new Lazy<>(this::choose);
 
     /** The plan between two maps for how the lines of the first are played. */
     Plan(MapPair maps, Use use) {
         this.maps = maps;
-        harms = new Harms(use);
+        harms = new Harms(use, maps.targetLines().all());
         lines = maps.sourceLines().all();
         choices = lines.stream().map(this::choicesOf).toList();
         ends = choices.stream().map(Plan::notes).toList();
@@ -57,20 +59,51 @@ final class Plan {
         }
     }
 
-    private int[] choose() {
-        return maps.isOne() ? ontoItself() : network.cheapest();
+    private CostNetwork.Answer choose() {
+        return maps.isOne() ? new CostNetwork.Answer(ontoItself(), 0, 0) : network.cheapest();
+    }
+
+    private int[] chosen() {
+        return answer.get().chosen();
+    }
+
+    /** Whether no other routes do less harm; else there may be better ones that were not found in the work allowed. */
+    boolean isProven() {
+        return answer.get().isProven();
+    }
+
+    /** How much less harm any other routes can do at most, for a song of a thousand strokes. */
+    double gap() {
+        return answer.get().cost() - answer.get().bound();
     }
 
     private List<Optional<Line>> choicesOf(Line line) {
         List<Optional<Line>> found = new ArrayList<>();
-        if (line.sound().isDrum() || maps.isOne()) {
-            maps.targetLines().all().stream()
-                    .filter(candidate ->
-                            line.sound().distanceTo(candidate.sound()).isSubstitute())
-                    .forEach(candidate -> found.add(Optional.of(candidate)));
+        if (maps.isOne()) {
+            maps.targetLines().all().forEach(candidate -> found.add(Optional.of(candidate)));
+        } else if (line.sound().isDrum()) {
+            substitutes(line).forEach(candidate -> found.add(Optional.of(candidate)));
         }
         found.add(Optional.empty());
         return found;
+    }
+
+    /** The nearest lines that can stand in, in display order. */
+    private List<Line> substitutes(Line line) {
+        List<Line> all = maps.targetLines().all();
+        Map<Line, Double> distances = new HashMap<>();
+        all.stream()
+                .filter(candidate -> line.sound().distanceTo(candidate.sound()).isSubstitute())
+                .forEach(candidate -> distances.put(candidate, harms.distance(line, candidate)));
+        if (distances.size() <= MOST_CHOICES) {
+            return all.stream().filter(distances::containsKey).toList();
+        }
+        List<Line> nearest = all.stream()
+                .filter(distances::containsKey)
+                .sorted(Comparator.comparingDouble(distances::get))
+                .limit(MOST_CHOICES)
+                .toList();
+        return all.stream().filter(nearest::contains).toList();
     }
 
     private static BitSet notes(List<Optional<Line>> choices) {
@@ -82,11 +115,12 @@ final class Plan {
     private double[] ownCosts(int at) {
         List<Optional<Line>> its = choices.get(at);
         double[] costs = new double[its.size()];
+        double weight = harms.weight(lines.get(at));
         for (int i = 0; i < costs.length; i++) {
             Optional<Line> to = its.get(i);
-            costs[i] = sum(harms.alone(lines.get(at), to)) + i * LATER_LINE;
+            costs[i] = sum(harms.alone(lines.get(at), to)) + i * weight * LATER_LINE;
             if (to.isPresent() && !to.get().note().equals(lines.get(at).note())) {
-                costs[i] += ANOTHER_NOTE;
+                costs[i] += weight * ANOTHER_NOTE;
             }
         }
         return costs;
@@ -97,15 +131,17 @@ final class Plan {
     }
 
     private void join(int one, int other) {
-        if (!harms.touch(lines.get(one), lines.get(other), ends.get(one).intersects(ends.get(other)))) {
+        Harms.Between between = harms.between(lines.get(one), lines.get(other));
+        if (!between.isAny(ends.get(one).intersects(ends.get(other)))) {
             return;
         }
-        double[][] costs =
-                new double[choices.get(one).size()][choices.get(other).size()];
+        List<Optional<Line>> rows = choices.get(one);
+        List<Optional<Line>> columns = choices.get(other);
+        double[][] costs = new double[rows.size()][columns.size()];
         boolean any = false;
         for (int i = 0; i < costs.length; i++) {
             for (int j = 0; j < costs[i].length; j++) {
-                costs[i][j] = sum(between(one, i, other, j));
+                costs[i][j] = between.cost(rows.get(i), columns.get(j));
                 any |= costs[i][j] > 0;
             }
         }
@@ -115,9 +151,13 @@ final class Plan {
     }
 
     private List<Weighed> between(int one, int oneChoice, int other, int otherChoice) {
-        return harms.between(
-                lines.get(one), choices.get(one).get(oneChoice),
-                lines.get(other), choices.get(other).get(otherChoice));
+        List<Weighed> found = new ArrayList<>();
+        harms.between(lines.get(one), lines.get(other))
+                .each(
+                        choices.get(one).get(oneChoice),
+                        choices.get(other).get(otherChoice),
+                        (harm, cost, heard) -> found.add(new Weighed(harm, cost, heard)));
+        return found;
     }
 
     private int[] ontoItself() {
@@ -138,12 +178,12 @@ final class Plan {
     }
 
     private Optional<Line> planned(int at) {
-        return choices.get(at).get(chosen.get()[at]);
+        return choices.get(at).get(chosen()[at]);
     }
 
     /** What the plan costs: harm for a song of a thousand strokes. */
     double cost() {
-        return network.cost(chosen.get());
+        return answer.get().cost();
     }
 
     CostNetwork network() {
@@ -160,18 +200,18 @@ final class Plan {
         Line line = lines.get(at);
         Optional<Line> to = planned(at);
         if (to.isEmpty()) {
-            return whySilent(line);
+            return whySilent(at);
         }
         SoundDistance distance = line.sound().distanceTo(to.get().sound());
         int nearest = nearest(at);
         boolean another = choices.get(at)
                 .get(nearest)
-                .filter(near -> line.sound().distanceTo(near.sound()).value() < distance.value())
+                .filter(near -> harms.distance(line, near) < harms.distance(line, to.get()))
                 .isPresent();
         return another
                 ? distance.difference() + ", "
-                        + mostSaved(at, chosen.get()[at], nearest, chosen.get())
-                                .map(worst -> worst.harm.avoided(worst.other))
+                        + mostSaved(at, chosen()[at], nearest, chosen())
+                                .map(worst -> worst.harm.avoided(worst.other, worst.heard))
                                 .orElse("all things weighed")
                 : distance.reason();
     }
@@ -179,25 +219,24 @@ final class Plan {
     private int nearest(int at) {
         return IntStream.range(0, choices.get(at).size() - 1)
                 .boxed()
-                .min(Comparator.comparingDouble(i -> lines.get(at)
-                        .sound()
-                        .distanceTo(choices.get(at).get(i).orElseThrow().sound())
-                        .value()))
-                .orElse(chosen.get()[at]);
+                .min(Comparator.comparingDouble(i ->
+                        harms.distance(lines.get(at), choices.get(at).get(i).orElseThrow())))
+                .orElse(chosen()[at]);
     }
 
-    private record Named(Harm harm, String other, double cost) {}
+    private record Named(Harm harm, String other, double cost, boolean heard) {}
 
     /** What weighs most of all that one choice spares in comparison with another. */
     private Optional<Named> mostSaved(int at, int choice, int instead, int[] now) {
         List<Named> all = new ArrayList<>(namedHarms(at, instead, now));
         namedHarms(at, choice, now).stream()
-                .map(harm -> new Named(harm.harm, harm.other, -harm.cost))
+                .map(harm -> new Named(harm.harm, harm.other, -harm.cost, harm.heard))
                 .forEach(all::add);
         return all.stream()
                 .collect(Collectors.groupingBy(
                         named -> named.harm + " " + named.other,
-                        Collectors.reducing((one, other) -> new Named(one.harm, one.other, one.cost + other.cost))))
+                        Collectors.reducing((one, other) ->
+                                new Named(one.harm, one.other, one.cost + other.cost, one.heard || other.heard))))
                 .values()
                 .stream()
                 .flatMap(Optional::stream)
@@ -208,19 +247,20 @@ final class Plan {
     private List<Named> namedHarms(int at, int choice, int[] now) {
         List<Named> named = new ArrayList<>();
         harms.alone(lines.get(at), choices.get(at).get(choice))
-                .forEach(harm -> named.add(new Named(harm.harm(), "", harm.cost())));
+                .forEach(harm -> named.add(new Named(harm.harm(), "", harm.cost(), harm.heard())));
         for (CostNetwork.Edge edge : network.edgesOf(at)) {
             int other = edge.first() == at ? edge.second() : edge.first();
             List<Weighed> found = edge.first() == at
                     ? between(at, choice, other, now[other])
                     : between(other, now[other], at, choice);
             found.forEach(
-                    harm -> named.add(new Named(harm.harm(), lines.get(other).name(), harm.cost())));
+                    harm -> named.add(new Named(harm.harm(), lines.get(other).name(), harm.cost(), harm.heard())));
         }
         return named;
     }
 
-    private String whySilent(Line line) {
+    private String whySilent(int at) {
+        Line line = lines.get(at);
         if (!line.sound().isDrum()) {
             return "a control of its own instrument, no drum";
         }
@@ -233,6 +273,11 @@ final class Plan {
         }
         if (Chokes.isTail(line.sound())) {
             return "no choke of that cymbal here, and a stroke in its place would sound instead of stopping";
+        }
+        if (choices.get(at).size() > 1) {
+            int nearest = nearest(at);
+            String words = choices.get(at).get(nearest).orElseThrow().sound().words();
+            return "silent rather than " + words + ": " + because(at, nearest, chosen());
         }
         return "nothing here comes near a " + line.sound().piece().words();
     }
@@ -288,10 +333,10 @@ final class Plan {
     }
 
     private String because(int at, int choice, int[] now) {
-        Named worst = mostSaved(at, now[at], choice, now).orElse(new Named(Harm.SUBSTITUTE, "", 0));
+        Named worst = mostSaved(at, now[at], choice, now).orElse(new Named(Harm.SUBSTITUTE, "", 0, true));
         Optional<Line> to = choices.get(at).get(choice);
         return worst.harm == Harm.SUBSTITUTE && to.isPresent()
                 ? lines.get(at).sound().distanceTo(to.get().sound()).difference()
-                : worst.harm.done(worst.other);
+                : worst.harm.done(worst.other, worst.heard);
     }
 }

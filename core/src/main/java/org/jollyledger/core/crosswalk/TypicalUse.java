@@ -6,16 +6,18 @@ import static org.jollyledger.core.sound.KitPiece.TOM;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.OptionalDouble;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.sound.Commonness;
 import org.jollyledger.core.sound.Family;
+import org.jollyledger.core.sound.Openness;
 import org.jollyledger.core.sound.Sound;
 
 /**
  * How a kit is played in a song of a thousand strokes or so, for when no part is at hand. The numbers are our own
  * judgement of common practice, ordered rather than measured.
  */
-final class TypicalUse implements Use {
+class TypicalUse implements Use {
     private static final double CRASHES_TOGETHER = 0.15;
     private static final double CYMBALS_TOGETHER = 0.04;
     private static final double TOMS_TOGETHER = 0.05;
@@ -25,6 +27,14 @@ final class TypicalUse implements Use {
     private static final double TOM_UP = 0.06;
     private static final double SNARE_TO_TOM = 0.15;
     private static final double HAT_STEPS = 0.10;
+
+    /** No music is there to be heard. */
+    private static final Use UNHEARD = new TypicalUse() {
+        @Override
+        public double weight(Line line) {
+            return 0;
+        }
+    };
 
     private final Map<Sound, Double> weights = new HashMap<>();
 
@@ -77,6 +87,21 @@ final class TypicalUse implements Use {
     @Override
     public double hatStep(Line earlier, Line later) {
         return Harms.isStruckHat(earlier) && Harms.isStruckHat(later) ? softer(earlier, later) * HAT_STEPS : 0;
+    }
+
+    @Override
+    public OptionalDouble loudness(Line line) {
+        return OptionalDouble.empty();
+    }
+
+    @Override
+    public Map<Openness, Double> openings(Line line) {
+        return Map.of();
+    }
+
+    @Override
+    public Use heard() {
+        return UNHEARD;
     }
 
     private double softer(Line one, Line other) {

@@ -2,16 +2,19 @@ package org.jollyledger.core.sound;
 
 import org.jollyledger.core.code.Coded;
 
-/** How a kit piece is struck or otherwise made to sound. Which pieces know which is in {@link KitPiece}. */
+/**
+ * How a kit piece is struck or otherwise made to sound, the usual ways before the rare ones. Which pieces know which is
+ * in {@link KitPiece}.
+ */
 public enum Articulation implements Coded {
     HIT("hit", Stroke.PLAIN),
     CENTRE("centre", Stroke.PLAIN),
-    OFF_CENTRE("off-centre", Stroke.EDGE),
+    OFF_CENTRE("off-centre", Stroke.OFF_CENTRE),
     HEAD("head", Stroke.PLAIN),
     TIP("tip", Stroke.PLAIN),
     BOW("bow", Stroke.PLAIN),
     OPEN("open", Stroke.PLAIN),
-    SNARES_OFF("snares off", Stroke.EDGE),
+    SNARES_OFF("snares off", Stroke.SNARES_OFF),
     EDGE("edge", Stroke.EDGE),
     BELL("bell", Stroke.BELL),
     SLAP("slap", Stroke.RIM),
@@ -22,15 +25,15 @@ public enum Articulation implements Coded {
     MUTED("muted", Stroke.DAMPED),
     SHORT("short", Stroke.DAMPED),
     LONG("long", Stroke.PLAIN),
-    ROLL("roll", Stroke.MULTIPLE),
-    BUZZ("buzz", Stroke.MULTIPLE),
-    FLAM("flam", Stroke.MULTIPLE),
-    DRAG("drag", Stroke.MULTIPLE),
-    RUFF("ruff", Stroke.MULTIPLE),
+    ROLL("roll", Stroke.ROLLED),
+    BUZZ("buzz", Stroke.ROLLED),
+    FLAM("flam", Stroke.GRACED),
+    DRAG("drag", Stroke.GRACED),
+    RUFF("ruff", Stroke.GRACED),
     SWELL("swell", Stroke.SWELL),
-    BRUSH_TAP("brush tap", Stroke.BRUSH),
-    BRUSH_SWEEP("brush sweep", Stroke.BRUSH),
-    BRUSH_SWIRL("brush swirl", Stroke.BRUSH),
+    BRUSH_TAP("brush tap", Stroke.BRUSH_TAP),
+    BRUSH_SWEEP("brush sweep", Stroke.BRUSHED),
+    BRUSH_SWIRL("brush swirl", Stroke.BRUSHED),
     PEDAL_CLOSE("pedal close", Stroke.PEDAL),
     PEDAL_SPLASH("pedal splash", Stroke.PEDAL_SPLASH),
     /** The damped tail of a cymbal that is grabbed while it rings; no stroke. */
@@ -54,5 +57,10 @@ public enum Articulation implements Coded {
 
     Stroke stroke() {
         return stroke;
+    }
+
+    /** {@return whether it is loud by itself, so that nobody plays it softly} */
+    public boolean isForceful() {
+        return this == RIM_SHOT || this == SLAP || this == STRUCK_CHOKE || this == BELL;
     }
 }

@@ -13,8 +13,6 @@ public enum Openness implements Coded {
     /** A controller says how open, as the map says; usually the foot controller of MIDI 1.0. */
     PEDAL("by pedal", 0.15);
 
-    private static final double UNKNOWN_UNTIL_PLAYED = 0.10;
-
     private final String words;
     private final double position;
 
@@ -31,15 +29,5 @@ public enum Openness implements Coded {
     /** {@return how far it is open, on a scale on which a closed hat is 0 and an open one 0.3; tight is below} */
     public double position() {
         return position;
-    }
-
-    double distance(Openness other) {
-        if (this == other) {
-            return 0;
-        }
-        if (this == PEDAL || other == PEDAL) {
-            return UNKNOWN_UNTIL_PLAYED;
-        }
-        return Math.abs(position - other.position);
     }
 }

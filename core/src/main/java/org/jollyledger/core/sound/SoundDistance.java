@@ -3,8 +3,10 @@ package org.jollyledger.core.sound;
 import java.util.Optional;
 
 /**
- * How bad one sound is as a substitute for another, with its reason. The distance is symmetric and 0 only between
- * equal sounds.
+ * How bad one sound is as a substitute for another, with its reason. It is 0 only between equal sounds, and no two sounds
+ * are equally good for a third: what still is alike after family, role, pitch, openness and articulation, the catalogue
+ * tells apart, in which the usual comes before the rare. The way back may be longer or shorter: a plain stroke in place
+ * of a roll is poor, a roll in place of a plain stroke is wrong.
  *
  * @param from the sound that is wanted
  * @param to the sound that stands in
@@ -21,6 +23,12 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
     private static final double ANOTHER_SIDE = 0.04;
     private static final double SIDE_NOT_TOLD = 0.01;
     private static final double NUMBER_ON_ANOTHER_PIECE = 0.01;
+    /** Every tom farther down is nearer to a kick or a surdo; from this one on they are as low as toms get. */
+    private static final int LOWEST_TOM = 6;
+
+    private static final double TOM_HIGHER_UP = 0.02;
+    /** For each place farther behind in the catalogue; all places together are less than anything that is heard. */
+    private static final double LATER = 1e-8;
 
     /** What two sounds can differ in. */
     public enum Aspect {
@@ -34,11 +42,14 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
 
     static SoundDistance between(Sound from, Sound to) {
         double[] parts = new double[Aspect.values().length];
-        parts[Aspect.PIECE.ordinal()] = Kinship.distance(from.piece(), to.piece());
+        if (from.equals(to)) {
+            return new SoundDistance(from, to, 0, Aspect.NOTHING);
+        }
+        parts[Aspect.PIECE.ordinal()] = Timbre.pieces(from, to);
         parts[Aspect.NUMBER.ordinal()] = numberDistance(from, to);
         parts[Aspect.SIDE.ordinal()] = sideDistance(from.side(), to.side());
-        parts[Aspect.ARTICULATION.ordinal()] = articulationDistance(from.articulation(), to.articulation());
-        parts[Aspect.OPENNESS.ordinal()] = opennessDistance(from.openness(), to.openness());
+        parts[Aspect.ARTICULATION.ordinal()] = articulationDistance(from, to);
+        parts[Aspect.OPENNESS.ordinal()] = Timbre.opening(from, to);
         double sum = 0;
         Aspect largest = Aspect.NOTHING;
         for (Aspect aspect : Aspect.values()) {
@@ -48,7 +59,7 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
                 largest = aspect;
             }
         }
-        return new SoundDistance(from, to, Math.min(1, sum), largest);
+        return new SoundDistance(from, to, Math.min(1, sum + catalogueOrder(to)), largest);
     }
 
     /** {@return whether the two are heard as different sounds} */
@@ -77,9 +88,11 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
             case ARTICULATION ->
                 "no " + from.articulation().words() + " here: " + to.words() + " is the nearest stroke";
             case OPENNESS ->
-                "no " + from.piece().words() + " "
-                        + from.openness().map(Openness::words).orElse("") + " here: "
-                        + to.openness().map(Openness::words).orElse(to.words()) + " is the nearest opening";
+                from.openness().isPresent() && to.openness().isPresent()
+                        ? "no " + from.piece().words() + " "
+                                + from.openness().get().words() + " here: "
+                                + to.openness().get().words() + " is the nearest opening"
+                        : "no " + from.words() + " here: " + to.words() + " is the nearest";
         };
     }
 
@@ -94,8 +107,10 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
             case ARTICULATION ->
                 to.words() + " in place of " + from.articulation().words();
             case OPENNESS ->
-                to.openness().map(Openness::words).orElse(to.words()) + " in place of "
-                        + from.openness().map(Openness::words).orElse("");
+                from.openness().isPresent() && to.openness().isPresent()
+                        ? to.openness().get().words() + " in place of "
+                                + from.openness().get().words()
+                        : to.words() + " in place of " + from.words();
         };
     }
 
@@ -108,15 +123,23 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
     }
 
     private static double numberDistance(Sound from, Sound to) {
+        if (from.piece() != to.piece()) {
+            return isLowDrum(from) && to.piece() == KitPiece.TOM
+                    ? TOM_HIGHER_UP * (LOWEST_TOM - Math.min(to.number(), LOWEST_TOM))
+                    : isLowDrum(to) && from.piece() == KitPiece.TOM
+                            ? TOM_HIGHER_UP * (LOWEST_TOM - Math.min(from.number(), LOWEST_TOM))
+                            : Math.abs(from.number() - to.number()) * NUMBER_ON_ANOTHER_PIECE;
+        }
         int steps = Math.abs(from.number() - to.number());
         if (steps == 0) {
             return 0;
         }
-        if (from.piece() != to.piece()) {
-            return steps * NUMBER_ON_ANOTHER_PIECE;
-        }
         // Every tom farther down is another pitch; a third crash is as good as a second, nearly.
         return from.piece() == KitPiece.TOM ? Math.min(0.05 * steps, 0.30) : Math.min(0.06 + 0.02 * steps, 0.20);
+    }
+
+    private static boolean isLowDrum(Sound sound) {
+        return sound.piece() == KitPiece.KICK || sound.piece() == KitPiece.SURDO;
     }
 
     private static double sideDistance(Optional<Side> from, Optional<Side> to) {
@@ -126,16 +149,30 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
         return from.isPresent() && to.isPresent() ? ANOTHER_SIDE : SIDE_NOT_TOLD;
     }
 
-    private static double articulationDistance(Articulation from, Articulation to) {
-        if (from == to) {
+    private static double articulationDistance(Sound from, Sound to) {
+        Articulation wanted = from.articulation();
+        Articulation found = to.articulation();
+        if (wanted == found || Timbre.areBothClicks(from, to)) {
             return 0;
         }
-        return from.stroke() == to.stroke()
+        boolean bothPlain = wanted.stroke() == Stroke.PLAIN && found.stroke() == Stroke.PLAIN;
+        if (bothPlain && from.piece() != to.piece()) {
+            return 0;
+        }
+        return wanted.stroke() == found.stroke()
                 ? ANOTHER_ARTICULATION_OF_ITS_KIND
-                : from.stroke().distance(to.stroke());
+                : wanted.stroke().distance(found.stroke());
     }
 
-    private static double opennessDistance(Optional<Openness> from, Optional<Openness> to) {
-        return from.isPresent() && to.isPresent() ? from.get().distance(to.get()) : 0;
+    /** What tells apart the sounds that are heard as equally far: the usual before the rare. */
+    private static double catalogueOrder(Sound to) {
+        int place = to.number() - 1;
+        place = place * Articulation.values().length + to.articulation().ordinal();
+        place = place * KitPiece.values().length + to.piece().ordinal();
+        place = place * (Openness.values().length + 1)
+                + to.openness().map(openness -> openness.ordinal() + 1).orElse(0);
+        place = place * (Side.values().length + 1)
+                + to.side().map(side -> side.ordinal() + 1).orElse(0);
+        return place * LATER;
     }
 }

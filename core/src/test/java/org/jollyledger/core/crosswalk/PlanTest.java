@@ -18,10 +18,12 @@ import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Articulation;
 import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.support.DenseParts;
 import org.jollyledger.core.support.Grooves;
 import org.jollyledger.core.support.RandomMaps;
 import org.jollyledger.core.support.SmallMaps;
@@ -90,7 +92,8 @@ class PlanTest {
         Plan plan = random.nextBoolean()
                 ? new Plan(new MapPair(source, target), new TypicalUse())
                 : new Plan(
-                        new MapPair(source, target), new PartUse(part(source, Grooves.random(random, source)), source));
+                        new MapPair(source, target),
+                        new PartUse(List.of(part(source, Grooves.random(random, source))), source));
         CostNetwork network = plan.network();
         int[] choices = source.lines().stream()
                 .mapToInt(line -> plan.choiceCount(line.note()))
@@ -114,6 +117,12 @@ class PlanTest {
     @Property(tries = 300)
     void theNetworkFindsTheCheapestOfAll(@ForAll("randoms") Random random) {
         int[] choices = random.ints(1 + random.nextInt(7), 1, 5).toArray();
+        CostNetwork network = network(random, choices);
+        assertThat(network.cost(network.cheapest().chosen()))
+                .isCloseTo(cheapest(network, choices, new int[choices.length], 0), within(1e-9));
+    }
+
+    private static CostNetwork network(Random random, int[] choices) {
         CostNetwork network = new CostNetwork(
                 Arrays.stream(choices).mapToObj(count -> costs(random, count)).toArray(double[][]::new));
         for (int i = 0; i < choices.length; i++) {
@@ -129,8 +138,39 @@ class PlanTest {
                 }
             }
         }
-        assertThat(network.cost(network.cheapest()))
-                .isCloseTo(cheapest(network, choices, new int[choices.length], 0), within(1e-9));
+        return network;
+    }
+
+    /** However little work is allowed there is an answer, and the best one costs no less than its bound. */
+    @Property(tries = 300)
+    void anAnswerWithLittleWorkIsBounded(@ForAll("randoms") Random random) {
+        int[] choices = random.ints(2 + random.nextInt(6), 1, 5).toArray();
+        CostNetwork network = network(random, choices);
+        double cheapest = cheapest(network, choices, new int[choices.length], 0);
+        for (long work : new long[] {0, 10, 100, 1_000, 1_000_000}) {
+            CostNetwork.Answer answer = network.cheapest(work);
+            assertThat(answer.cost()).isCloseTo(network.cost(answer.chosen()), within(1e-12));
+            assertThat(answer.cost()).isGreaterThan(cheapest - 1e-9);
+            assertThat(answer.bound()).isLessThan(cheapest + 1e-9);
+            assertThat(network.cheapest(work).chosen()).isEqualTo(answer.chosen());
+            if (answer.isProven()) {
+                assertThat(answer.cost()).isCloseTo(cheapest, within(1e-9));
+            }
+        }
+        assertThat(network.cheapest().isProven()).isTrue();
+    }
+
+    /** Eight or ten lines at once, in maps of up to 128 lines: the work ends, and its answer is one. */
+    @Property(tries = 25)
+    void densePartsAreAnswered(@ForAll("randoms") Random random) throws Exception {
+        NoteMap source = DenseParts.map(random, "Source", 4 + random.nextInt(125));
+        NoteMap target = DenseParts.map(random, "Target", 1 + random.nextInt(128));
+        Part part = part(source, DenseParts.groove(random, source, 4 + random.nextInt(60), 1 + random.nextInt(20)));
+        Plan plan = new Plan(
+                new MapPair(source, target), new LeaningUse(new PartUse(List.of(part), source), new TypicalUse()));
+        assertThat(plan.routes()).hasSameSizeAs(source.lines());
+        assertThat(plan.gap()).isBetween(0.0, plan.cost());
+        assertThat(plan.isProven()).isEqualTo(plan.gap() == 0);
     }
 
     private static double[] costs(Random random, int count) {

@@ -149,7 +149,7 @@ class SettlementTest {
         assertThat(settlements).hasSize(3);
         Settlement best = settlements.get(0);
         assertThat(best.source()).isEqualTo(Note.of(SOURCE + 1));
-        assertThat(best.to()).contains(Note.of(TARGET + 1));
+        assertThat(best.to()).contains(Note.of(TARGET + 2));
         assertThat(words(best.gone())).containsExactly("folded 1>0 x1");
         assertThat(best.weight()).isNegative();
         assertThat(settlements).anySatisfy(other -> assertThat(other.source()).isEqualTo(Note.of(SOURCE)));

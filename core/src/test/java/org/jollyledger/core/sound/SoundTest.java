@@ -50,12 +50,10 @@ class SoundTest {
     }
 
     @Property
-    void distanceIsZeroOnlyToItselfAndTheSameBothWays(@ForAll("sounds") Sound one, @ForAll("sounds") Sound other) {
+    void distanceIsZeroOnlyToItself(@ForAll("sounds") Sound one, @ForAll("sounds") Sound other) {
         assertThat(one.distanceTo(one).value()).isZero();
         SoundDistance distance = one.distanceTo(other);
-        assertThat(distance.value())
-                .isBetween(0.0, 1.0)
-                .isEqualTo(other.distanceTo(one).value());
+        assertThat(distance.value()).isBetween(0.0, 1.0);
         assertThat(distance.value() == 0).isEqualTo(one.equals(other));
         assertThat(distance.reason()).isNotBlank().doesNotContain("  ");
         assertThat(distance.difference()).isNotBlank();
@@ -68,34 +66,6 @@ class SoundTest {
         if (oneChokes != otherChokes) {
             assertThat(one.distanceTo(other).isSubstitute()).isFalse();
         }
-    }
-
-    /** Common practice: which of two substitutes a drummer would take. */
-    @ParameterizedTest
-    @CsvSource({
-        "snare.rim-shot, snare.centre, snare.side-stick",
-        "snare.side-stick, snare.rim-click, snare.rim-shot",
-        "snare.flam, snare.centre, tom.1.head",
-        "crash.3.edge, crash.2.edge, splash.1.edge",
-        "splash.1.edge, crash.1.edge, ride.1.bow",
-        "china.1.edge, crash.1.edge, ride.1.bow",
-        "ride.2.bell, ride.1.bell, ride.2.bow",
-        "ride.1.edge, ride.1.bow, crash.1.edge",
-        "hihat.tip.half, hihat.tip.quarter, hihat.tip.open",
-        "hihat.tip.half, hihat.edge.half, hihat.tip.closed",
-        "hihat.pedal-splash, hihat.pedal-close, crash.1.edge",
-        "tom.4.head, tom.3.head, tom.1.head",
-        "tom.2.rim, tom.2.rim-shot, snare.centre",
-        "tom.1.head, tom.2.head, snare.centre",
-        "kick.left.hit, kick.right.hit, tom.6.head",
-        "bongo.1.open, conga.1.open, snare.centre",
-        "shaker.hit, maracas.hit, tambourine.hit",
-        "crash.2.choke, crash.1.choke, crash.2.edge"
-    })
-    void prefersWhatADrummerWouldTake(String wanted, String better, String worse) {
-        Sound sound = Sound.parse(wanted);
-        assertThat(sound.distanceTo(Sound.parse(better)).value())
-                .isLessThan(sound.distanceTo(Sound.parse(worse)).value());
     }
 
     @ParameterizedTest
