@@ -265,8 +265,7 @@ final class Harms {
                 eachOfToms(first, second, taker);
             }
             eachOfOpenness(first, second, taker);
-            boolean together = Instance.of(first.sound()).equals(Instance.of(second.sound()));
-            if (!together && (leads || follows)) {
+            if ((leads || follows) && !Instance.of(first.sound()).equals(Instance.of(second.sound()))) {
                 Line follower = leads ? other : one;
                 Harm harm = Chokes.isChoke(follower.sound()) ? Harm.STRAY_CHOKE : Harm.SPLIT;
                 taker.take(harm, use.weight(follower) * harm.cost(), true);

@@ -79,9 +79,7 @@ final class Plan {
 
     private List<Optional<Line>> choicesOf(Line line) {
         List<Optional<Line>> found = new ArrayList<>();
-        if (maps.isOne()) {
-            maps.targetLines().all().forEach(candidate -> found.add(Optional.of(candidate)));
-        } else if (line.sound().isDrum()) {
+        if (line.sound().isDrum() || maps.isOne()) {
             substitutes(line).forEach(candidate -> found.add(Optional.of(candidate)));
         }
         found.add(Optional.empty());
