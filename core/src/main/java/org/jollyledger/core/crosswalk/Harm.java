@@ -45,8 +45,8 @@ enum Harm {
             "the fill with %s leaves the toms",
             "to keep it on a tom as %s is",
             "it is no tom any more, as %s still is"),
-    /** Of two toms, played one after the other or not, the higher one becomes the lower. */
-    CROSSED_TOMS(0.10, "to keep it and %s in their order", "it and %s change their order"),
+    /** Of two toms, played one after the other or not, the higher one becomes the lower: never. */
+    CROSSED_TOMS(1.50, "to keep it and %s in their order", "it and %s change their order"),
     /** A cymbal or kick is on the other side. */
     SIDE(0.06, "so that it stays on its side", "it changes sides"),
     /** The hat opens where it closed, or by more or less than before; the cost is for all the way. */
@@ -56,8 +56,11 @@ enum Harm {
             "the hat no longer moves against %s as before",
             "so that the hat is open or closed against %s as before",
             "the hat is no longer open or closed against %s as before"),
-    /** An open hat and a closed one become the same, where the target has two. */
-    MERGED_HATS(0.50, "so that it and %s stay open and closed", "open and closed, it and %s become the same"),
+    /** Two kit pieces become one line, though they are not played together. */
+    MERGED(0.02, "to keep it apart from %s", "it and %s become one"),
+    /** An open hat and a closed one become the same, where the target has two: never. */
+    MERGED_HATS(
+            0.75, "so that it and %s stay open and closed", "open and closed, it and %s can no longer be told apart"),
     /** One articulation of a kit piece goes elsewhere than the others. */
     SPLIT(0.12, "so that it stays on one kit piece with %s", "it leaves the kit piece of %s"),
     /** What is played softly becomes a sound that is loud by itself. */

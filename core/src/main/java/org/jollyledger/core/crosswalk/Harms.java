@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.notemap.Line;
@@ -43,11 +45,12 @@ final class Harms {
     private static final double SOFTLY = 0.70;
 
     private static final double SOFTEST = 0.50;
-    /** A hat that is open by so much more than another is heard as open. */
-    private static final double OPENS = 0.15;
+    /** A hat that is open so far is heard as open; one that is a quarter open is not. */
+    private static final double HEARD_AS_OPEN = Openness.HALF.position();
 
     private final Use use;
     private final int lowestTom;
+    private final Set<Sound> sounds;
     private final boolean targetOpens;
 
     /** @param targets the lines that routes can lead to */
@@ -58,13 +61,13 @@ final class Harms {
                 .mapToInt(line -> line.sound().number())
                 .max()
                 .orElse(0);
-        double[] positions = targets.stream()
-                .map(Line::sound)
-                .filter(sound -> Hats.isStruck(sound) && !Hats.isByPedal(sound))
-                .mapToDouble(Hats::position)
-                .sorted()
-                .toArray();
-        targetOpens = positions.length > 0 && positions[positions.length - 1] - positions[0] >= OPENS;
+        sounds = targets.stream().map(Line::sound).collect(Collectors.toSet());
+        targetOpens = sounds.stream().anyMatch(sound -> isHeard(sound, true))
+                && sounds.stream().anyMatch(sound -> isHeard(sound, false));
+    }
+
+    private static boolean isHeard(Sound sound, boolean open) {
+        return Hats.isStruck(sound) && !Hats.isByPedal(sound) && Hats.position(sound) >= HEARD_AS_OPEN == open;
     }
 
     /** Whether a line is a drum that fills run over. */
@@ -232,8 +235,8 @@ final class Harms {
         }
 
         private boolean openAgainstClosed() {
-            OptionalDouble step = Hats.step(one.sound(), other.sound());
-            return step.isPresent() && Math.abs(step.getAsDouble()) >= OPENS;
+            return isHeard(one.sound(), true) && isHeard(other.sound(), false)
+                    || isHeard(one.sound(), false) && isHeard(other.sound(), true);
         }
 
         /**
@@ -252,9 +255,20 @@ final class Harms {
             return sum[0];
         }
 
-        /** What two choices do. A silent line does nothing to any other: its silence is counted already. */
+        /** What two choices do. What is silent is missed in a fill, and where it led; else it does nothing to any other. */
         void each(Optional<Line> oneTo, Optional<Line> otherTo, Taker taker) {
+            if (leads) {
+                eachOfOnePiece(one, oneTo, other, otherTo, taker);
+            } else if (follows) {
+                eachOfOnePiece(other, otherTo, one, oneTo, taker);
+            }
             if (oneTo.isEmpty() || otherTo.isEmpty()) {
+                if (!oneVoice) {
+                    take(taker, Harm.FILL, fills, fills(heard));
+                }
+                if (hats && oneTo.isPresent() != otherTo.isPresent()) {
+                    take(taker, Harm.MERGED_HATS, softer, softer);
+                }
                 return;
             }
             Line first = oneTo.get();
@@ -265,10 +279,23 @@ final class Harms {
                 eachOfToms(first, second, taker);
             }
             eachOfOpenness(first, second, taker);
-            if ((leads || follows) && !Instance.of(first.sound()).equals(Instance.of(second.sound()))) {
-                Line follower = leads ? other : one;
-                Harm harm = Chokes.isChoke(follower.sound()) ? Harm.STRAY_CHOKE : Harm.SPLIT;
-                taker.take(harm, use.weight(follower) * harm.cost(), true);
+        }
+
+        /** That the articulations of a kit piece stay on one is no reason to move one from its very sound; but a choke is. */
+        private void eachOfOnePiece(
+                Line lead, Optional<Line> leadTo, Line follower, Optional<Line> followerTo, Taker taker) {
+            if (followerTo.isEmpty()) {
+                return;
+            }
+            boolean moved =
+                    sounds.contains(lead.sound()) && !leadTo.map(Line::sound).equals(Optional.of(lead.sound()));
+            boolean together = leadTo.isPresent()
+                    && Instance.of(leadTo.get().sound())
+                            .equals(Instance.of(followerTo.get().sound()));
+            Harm harm = Chokes.isChoke(follower.sound()) ? Harm.STRAY_CHOKE : Harm.SPLIT;
+            boolean atHome = harm == Harm.SPLIT && followerTo.get().sound().equals(follower.sound());
+            if (!atHome && (moved || !together)) {
+                take(taker, harm, softer, softer);
             }
         }
 
@@ -279,12 +306,7 @@ final class Harms {
             if (!oneVoice) {
                 take(taker, Harm.UNISON, together, heard.together(one, other));
                 take(taker, Harm.FILL, fills, fills(heard));
-            }
-            if (toms) {
-                take(taker, Harm.FLAT_FILL, fills, fills(heard));
-            }
-            if (hats) {
-                take(taker, Harm.MERGED_HATS, softer, softer);
+                take(taker, Harm.MERGED, softer, softer);
             }
         }
 
@@ -304,11 +326,16 @@ final class Harms {
         }
 
         private void eachOfOpenness(Line first, Line second, Taker taker) {
-            if (hatSteps == 0) {
+            if (!hats && hatSteps == 0) {
                 return;
             }
             OptionalDouble was = Hats.step(one.sound(), other.sound());
             OptionalDouble is = Hats.step(first.sound(), second.sound());
+            boolean merged = first.note().equals(second.note());
+            boolean turned = was.isPresent() && is.isPresent() && was.getAsDouble() * is.getAsDouble() < 0;
+            if (hats && (merged || turned)) {
+                take(taker, Harm.MERGED_HATS, softer, softer);
+            }
             if (was.isPresent() && is.isPresent()) {
                 double change = Math.abs(was.getAsDouble() - is.getAsDouble());
                 take(taker, Harm.OPENNESS, hatSteps * change, hatSteps(heard) * change);
