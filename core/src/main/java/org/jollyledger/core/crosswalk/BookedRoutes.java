@@ -79,10 +79,14 @@ final class BookedRoutes {
         Booked booked = new Booked(new boolean[cells.size()], new Entry[cells.size()], new boolean[cells.size()]);
         for (int i = 0; i < cells.size(); i++) {
             Cell cell = cells.get(i);
-            SoundDistance distance = maps.distance(Note.of(row.note()), Note.of(cell.note()));
             booked.shapes[i] = !cell.leavesHitsAlone();
-            booked.entries[i] = distance.value() == 0 ? Entry.CARRIED : Entry.SUBSTITUTED;
-            booked.far[i] = distance.isFar();
+            booked.entries[i] = Entry.SUBSTITUTED;
+            // What an unlisted note stands for nobody knows, so where it was sent is neither the same nor far.
+            if (maps.sourceLines().at(Note.of(row.note())).isPresent()) {
+                SoundDistance distance = maps.distance(Note.of(row.note()), Note.of(cell.note()));
+                booked.entries[i] = distance.value() == 0 ? Entry.CARRIED : Entry.SUBSTITUTED;
+                booked.far[i] = distance.isFar();
+            }
         }
         return booked;
     }

@@ -16,7 +16,8 @@ import org.jollyledger.core.sound.SoundDistance;
 
 /**
  * How the lines of one map become lines of another: one route for each note that the source map lists. Routes that are not
- * given are proposed, and the planner that proposes them runs only when one of them is asked for. Immutable.
+ * given are proposed, and the planner that proposes them runs only when one of them is asked for. Hits on notes that the
+ * source map does not list pass unchanged, unless a route was given for them. Immutable.
  */
 public final class Crosswalk {
     private final MapPair maps;
@@ -61,7 +62,7 @@ public final class Crosswalk {
      * if there are such lines.
      *
      * @param routes one for each source note at most
-     * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list
+     * @throws IllegalArgumentException when a route ends at a note that the target map does not list
      */
     public static Crosswalk of(NoteMap source, NoteMap target, Collection<Route> routes) {
         return propose(source, target).with(routes);
@@ -108,18 +109,12 @@ public final class Crosswalk {
         return plan.get().isProven();
     }
 
-    /** {@return whether a route begins and ends at lines of the two maps} */
+    /** {@return whether a route ends at lines of the target map} It may begin at any note. */
     public boolean fits(Route route) {
-        return sourceLine(route.source()).isPresent()
-                && route.targets().stream()
-                        .allMatch(end -> targetLine(end.note()).isPresent());
+        return route.targets().stream().allMatch(end -> targetLine(end.note()).isPresent());
     }
 
     private void check(Route route) {
-        if (sourceLine(route.source()).isEmpty()) {
-            throw new IllegalArgumentException("\"" + source().name() + "\" has no line on note "
-                    + route.source().number() + ", so no route can begin there.");
-        }
         for (Target end : route.targets()) {
             if (targetLine(end.note()).isEmpty()) {
                 throw new IllegalArgumentException("\"" + target().name() + "\" has no line on note "
@@ -157,7 +152,7 @@ public final class Crosswalk {
         return List.copyOf(routes.get().values());
     }
 
-    /** {@return the route of a source note; empty when the source map does not list it} */
+    /** {@return the route of a source note; empty when the source map does not list it and none was given for it} */
     public Optional<Route> routeFrom(Note note) {
         return Optional.ofNullable(given.get(note)).or(() -> proposalFor(note));
     }
@@ -169,7 +164,7 @@ public final class Crosswalk {
     /**
      * {@return this crosswalk with one route changed}
      *
-     * @throws IllegalArgumentException when the route begins or ends at a note that its map does not list
+     * @throws IllegalArgumentException when the route ends at a note that the target map does not list
      */
     public Crosswalk with(Route route) {
         return with(List.of(route));
@@ -178,7 +173,7 @@ public final class Crosswalk {
     /**
      * {@return this crosswalk with some routes changed}
      *
-     * @throws IllegalArgumentException when a route begins or ends at a note that its map does not list
+     * @throws IllegalArgumentException when a route ends at a note that the target map does not list
      */
     public Crosswalk with(Collection<Route> changed) {
         SortedMap<Note, Route> all = new TreeMap<>(given);
@@ -201,6 +196,11 @@ public final class Crosswalk {
         return maps.distance(route.source(), end.note());
     }
 
+    /** The two maps with what is known of them. */
+    MapPair maps() {
+        return maps;
+    }
+
     /** How far the sound on a note of the target map is from the sound on one of the source map. */
     SoundDistance distance(Note from, Note to) {
         return maps.distance(from, to);
@@ -217,6 +217,9 @@ public final class Crosswalk {
         }
         if (route.isSilent()) {
             return chosen ? "left silent on purpose" : "saved as silent";
+        }
+        if (sourceLine(route.source()).isEmpty()) {
+            return "your choice for a note that is not on \"" + source().name() + "\"";
         }
         return route.targets().stream()
                 .map(end -> reason(distance(route, end), chosen ? "your choice" : "saved"))

@@ -2,12 +2,15 @@ package org.jollyledger.core.crosswalk;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
@@ -34,10 +37,10 @@ public record KeptCrosswalk(
      * A route with what it joined.
      *
      * @param route the route
-     * @param sound the sound of the source line
+     * @param sound the sound of the source line; empty when the source map does not list the note
      * @param targetSounds the sounds of the target lines, in the order of the targets
      */
-    public record KeptRoute(Route route, Sound sound, List<Sound> targetSounds) {
+    public record KeptRoute(Route route, Optional<Sound> sound, List<Sound> targetSounds) {
         public KeptRoute {
             targetSounds = List.copyOf(targetSounds);
             if (targetSounds.size() != route.targets().size()) {
@@ -73,7 +76,7 @@ public record KeptCrosswalk(
         List<KeptRoute> kept = crosswalk.routes().stream()
                 .map(route -> new KeptRoute(
                         route,
-                        sound(source, route.source()).orElseThrow(),
+                        sound(source, route.source()),
                         route.targets().stream()
                                 .map(end -> sound(target, end.note()).orElseThrow())
                                 .toList()))
@@ -152,9 +155,10 @@ public record KeptCrosswalk(
     private static Optional<Overtaken> change(KeptRoute kept, Crosswalk proposal) {
         Note note = kept.route.source();
         Optional<Sound> is = sound(proposal.source(), note);
-        if (!is.equals(Optional.of(kept.sound))) {
-            Change change = is.isEmpty() ? Change.SOURCE_GONE : Change.SOURCE_CHANGED;
-            return Optional.of(new Overtaken(note, change, Optional.of(kept.sound), is));
+        if (!is.equals(kept.sound)) {
+            Change change =
+                    is.isEmpty() ? Change.SOURCE_GONE : kept.sound.isEmpty() ? Change.LINE_NEW : Change.SOURCE_CHANGED;
+            return Optional.of(new Overtaken(note, change, kept.sound, is));
         }
         for (int i = 0; i < kept.targetSounds.size(); i++) {
             Sound was = kept.targetSounds.get(i);
@@ -175,24 +179,62 @@ public record KeptCrosswalk(
      *     as the same sound, or else to the nearest of those that do
      * @param merged target notes to which several lines come, with those of them that will not come back
      * @param lost source notes that are left silent, and so have no way back
+     * @param changed source notes of which some hits do not come back as they were, and in what way
      */
-    public record Reversed(Crosswalk crosswalk, Map<Note, List<Note>> merged, List<Note> lost) {
-        /** {@return whether everything that went comes back} */
+    public record Reversed(
+            Crosswalk crosswalk, Map<Note, List<Note>> merged, List<Note> lost, SortedMap<Note, Set<NotBack>> changed) {
+        /** {@return whether everything that went comes back as it was} */
         public boolean isLossless() {
-            return merged.isEmpty() && lost.isEmpty();
+            return merged.isEmpty() && lost.isEmpty() && changed.isEmpty();
         }
+    }
+
+    /** What does not come back of hits that do. */
+    public enum NotBack implements Coded {
+        /** Hits of some velocities: no target takes them. */
+        VELOCITIES_LEFT_OUT,
+        /** How loud they were: a curve has changed it. */
+        LOUDNESS,
+        /** How long they were. */
+        LENGTH
+    }
+
+    private static Set<NotBack> notBack(Route route) {
+        Set<NotBack> changes = EnumSet.noneOf(NotBack.class);
+        boolean allTaken = IntStream.rangeClosed(VelocityRange.LOWEST, VelocityRange.HIGHEST)
+                .allMatch(velocity -> route.targets().stream()
+                        .anyMatch(target -> target.velocities().contains(velocity)));
+        if (!allTaken) {
+            changes.add(NotBack.VELOCITIES_LEFT_OUT);
+        }
+        for (Target target : route.targets()) {
+            if (!target.curve().isStraight()) {
+                changes.add(NotBack.LOUDNESS);
+            }
+            if (target.length().isPresent()) {
+                changes.add(NotBack.LENGTH);
+            }
+        }
+        return changes;
     }
 
     /** {@return the way back along the routes of a crosswalk} */
     public static Reversed reversed(Crosswalk crosswalk) {
         Map<Note, List<Note>> comeTo = new TreeMap<>();
         List<Note> lost = new ArrayList<>();
-        for (Route route : crosswalk.routes()) {
+        SortedMap<Note, Set<NotBack>> changed = new TreeMap<>();
+        for (Line line : crosswalk.source().firstLines()) {
+            Route route = crosswalk.routeFrom(line.note()).orElseThrow();
             if (route.targets().isEmpty()) {
                 lost.add(route.source());
-            } else {
-                comeTo.computeIfAbsent(route.targets().get(0).note(), key -> new ArrayList<>())
-                        .add(route.source());
+                continue;
+            }
+            route.targets()
+                    .forEach(target -> comeTo.computeIfAbsent(target.note(), key -> new ArrayList<>())
+                            .add(route.source()));
+            Set<NotBack> changes = notBack(route);
+            if (!changes.isEmpty()) {
+                changed.put(route.source(), changes);
             }
         }
         Map<Note, List<Note>> merged = new TreeMap<>();
@@ -206,7 +248,7 @@ public record KeptCrosswalk(
                 merged.put(end, others);
             }
         });
-        return new Reversed(Crosswalk.of(crosswalk.target(), crosswalk.source(), routes), merged, lost);
+        return new Reversed(Crosswalk.of(crosswalk.target(), crosswalk.source(), routes), merged, lost, changed);
     }
 
     private static Note nearest(Crosswalk crosswalk, Note end, List<Note> sources) {

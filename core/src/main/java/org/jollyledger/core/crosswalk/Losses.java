@@ -13,16 +13,22 @@ import java.util.regex.Pattern;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.crosswalk.Statement.Entry;
+import org.jollyledger.core.kit.Hats;
+import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PartUsage;
 import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.Openness;
+import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.sound.SoundDistance;
 import org.jspecify.annotations.Nullable;
 
 /**
  * What a conversion loses, gathered by what happens to which line and weighed: hits that are gone or become another
- * sound, as the statement books them, and fills that no longer move, which no single hit shows.
+ * sound, as the statement books them; fills that no longer move, which no single hit shows; hats that sound as their
+ * pedal does not say; and unlisted hits that happen upon a line.
  */
 public final class Losses {
     /** In what way something is lost. */
@@ -35,6 +41,12 @@ public final class Losses {
         FILL_ON_ONE_DRUM,
         /** A fill over toms goes up where it fell, or down where it rose. */
         FILL_TURNED,
+        /** A fill over toms leaves them for another kind of drum, or comes back from one. */
+        FILL_LEFT_TOMS,
+        /** Hits on a note that the source map does not list play something else on the target. */
+        STRAY,
+        /** Hats that the pedal opens, here or there, sound more open or more closed than they were. */
+        OPENNESS,
         /** Hits that are heard as another sound. */
         FAR;
 
@@ -104,6 +116,9 @@ public final class Losses {
     public record Group(Key key, int count, double weight, List<Integer> hits) {}
 
     private static final int MOST_HITS = 400;
+    /** By how much a hat must open or close to be heard as such: from closed to half open, or more. */
+    private static final double HEARD_CHANGE = 0.15;
+
     private static final int LANDINGS = Note.COUNT + 1;
     private static final int NOWHERE = Note.COUNT;
     private static final Entry[] LOST = {Entry.SILENT, Entry.FOLDED, Entry.SUBSTITUTED};
@@ -131,6 +146,10 @@ public final class Losses {
         Losses losses = new Losses(statement.part(), statement.crosswalk());
         statement.eachLoss(losses::gatherHit);
         losses.gatherFills(step -> true);
+        BitSet all = new BitSet();
+        all.set(0, Note.COUNT);
+        losses.gatherStrays(all);
+        losses.gatherOpenness(all);
         return losses.groups();
     }
 
@@ -145,6 +164,8 @@ public final class Losses {
         Losses losses = new Losses(part, crosswalk);
         Booking.ofNotes(part, losses.routes, notes).ledger().eachLoss(losses::gatherHit);
         losses.gatherFills(hit -> part.note(hit) == changed);
+        losses.gatherStrays(notes);
+        losses.gatherOpenness(notes);
         return losses.groups();
     }
 
@@ -164,6 +185,11 @@ public final class Losses {
 
     private void gatherHit(Entry entry, int hit, int landed) {
         int note = part.note(hit);
+        boolean neverSounded =
+                entry == Entry.SILENT && crosswalk.sourceLine(Note.of(note)).isEmpty();
+        if (neverSounded) {
+            return;
+        }
         int end = landed == Statement.Ledger.NOWHERE ? NOWHERE : landed;
         int kind = entry == Entry.SILENT ? 0 : entry == Entry.FOLDED ? 1 : 2;
         int at = (kind * Note.COUNT + note) * LANDINGS + end;
@@ -220,6 +246,10 @@ public final class Losses {
         if (first.isEmpty() || second.isEmpty() || Harms.oneVoice(from, to)) {
             return;
         }
+        if (Harms.leavesToms(from, first.get(), to, second.get())) {
+            addStep(Kind.FILL_LEFT_TOMS, from, to, second.get(), later, Harm.LEFT_FILL);
+            return;
+        }
         if (first.get() == second.get()) {
             addStep(Kind.FILL_ON_ONE_DRUM, from, to, second.get(), later, Harm.FILL);
         } else if (Harms.turns(from, first.get(), to, second.get())) {
@@ -231,6 +261,93 @@ public final class Losses {
         Key key = new Key(kind, from.note(), Optional.of(to.note()), Optional.of(landed.note()));
         gathered.computeIfAbsent(key, unused -> new Gathering())
                 .add(later, harm.cost() * loudness[part.velocity(later)]);
+    }
+
+    /**
+     * Gathers the hits on notes that the source map does not list, where they pass and happen upon a line of the target
+     * that is something else than they most likely mean.
+     */
+    private void gatherStrays(BitSet notes) {
+        BitSet strays = new BitSet();
+        int[] played = part.hitsPerNote();
+        for (int number = notes.nextSetBit(0); number >= 0; number = notes.nextSetBit(number + 1)) {
+            Note note = Note.of(number);
+            boolean passes = crosswalk.sourceLine(note).isEmpty()
+                    && crosswalk.routeFrom(note).isEmpty();
+            if (played[number] > 0 && passes && crosswalk.targetLine(note).isPresent() && strayHarm(note) > 0) {
+                strays.set(number);
+            }
+        }
+        if (strays.isEmpty()) {
+            return;
+        }
+        for (int hit : part.hitsInTime(strays)) {
+            Note note = Note.of(part.note(hit));
+            Key key = new Key(Kind.STRAY, note, Optional.empty(), Optional.of(note));
+            gathered.computeIfAbsent(key, unused -> new Gathering())
+                    .add(hit, strayHarm(note) * loudness[part.velocity(hit)]);
+        }
+    }
+
+    /** How bad it is that a note plays what the target has there; 0 when that is what it most likely means. */
+    private double strayHarm(Note note) {
+        double distance = crosswalk
+                .maps()
+                .guessedDistance(note, note)
+                .map(SoundDistance::value)
+                .orElse(1.0);
+        return distance < SoundDistance.FAR ? 0 : Math.min(distance, Harm.SILENCE.cost());
+    }
+
+    /** Gathers the struck hats that a pedal opens, here or there, where they come out otherwise than they were heard. */
+    private void gatherOpenness(BitSet notes) {
+        BitSet hats = new BitSet();
+        Kit from = Kit.of(crosswalk.source());
+        Kit to = Kit.of(crosswalk.target());
+        crosswalk.source().firstLines().stream()
+                .filter(line ->
+                        Hats.isStruck(line.sound()) && notes.get(line.note().number()))
+                .filter(line -> byPedalAtOneEnd(line))
+                .forEach(line -> hats.set(line.note().number()));
+        if (hats.isEmpty() || crosswalk.source().equals(crosswalk.target())) {
+            return;
+        }
+        for (int hit : part.hitsInTime(hats)) {
+            Optional<Line> end = end(hit).filter(line -> Hats.isStruck(line.sound()));
+            if (end.isPresent()) {
+                Line line = crosswalk.sourceLines().require(Note.of(part.note(hit)));
+                gatherOpenness(
+                        hit,
+                        part.played(from, line.sound(), hit),
+                        end.get(),
+                        part.played(to, end.get().sound(), hit));
+            }
+        }
+    }
+
+    private boolean byPedalAtOneEnd(Line line) {
+        return Hats.isByPedal(line.sound())
+                || crosswalk.routeFrom(line.note()).stream()
+                        .flatMap(route -> route.targets().stream())
+                        .flatMap(target -> crosswalk.targetLine(target.note()).stream())
+                        .anyMatch(end -> Hats.isByPedal(end.sound()));
+    }
+
+    /**
+     * @param was what was heard; still by pedal when nothing ever moved it, so that nobody knows
+     * @param is what will be heard; still by pedal when no controller says how far it shall open
+     */
+    private void gatherOpenness(int hit, Sound was, Line end, Sound is) {
+        if (Hats.isByPedal(was)) {
+            return;
+        }
+        // A pedal that nothing moves is free.
+        Sound heard = Hats.isByPedal(is) ? is.withOpenness(Openness.OPEN) : is;
+        double change = Math.abs(Hats.position(was) - Hats.position(heard));
+        if (change >= HEARD_CHANGE) {
+            Key key = new Key(Kind.OPENNESS, Note.of(part.note(hit)), Optional.empty(), Optional.of(end.note()));
+            gathered.computeIfAbsent(key, unused -> new Gathering()).add(hit, change * loudness[part.velocity(hit)]);
+        }
     }
 
     /** Where the first target is that takes a hit. */

@@ -56,7 +56,8 @@ public record Settlement(
     }
 
     /**
-     * {@return the two or three best ways to settle a loss of a conversion, the best first; silence is none of them}
+     * {@return the two or three best ways to settle a loss of a conversion, the best first; silence is one of them only for
+     * hits that the source map does not list}
      */
     public static List<Settlement> of(Statement statement, Losses.Key lost) {
         List<Settlement> settlements = new ArrayList<>();
@@ -103,6 +104,7 @@ public record Settlement(
     private static void addMoves(
             Set<Move> moves, Crosswalk crosswalk, Note source, Optional<Note> from, Optional<Note> avoid) {
         if (crosswalk.sourceLine(source).isEmpty()) {
+            addMovesOfUnlisted(moves, crosswalk, source);
             return;
         }
         crosswalk.otherLines(source).stream()
@@ -110,6 +112,20 @@ public record Settlement(
                 .filter(note -> avoid.filter(note::equals).isEmpty())
                 .limit(TRIED)
                 .forEach(note -> moves.add(new Move(source, from, Optional.of(note))));
+    }
+
+    /** What is not on the source map can be left silent, or go where it most likely belongs. */
+    private static void addMovesOfUnlisted(Set<Move> moves, Crosswalk crosswalk, Note source) {
+        moves.add(new Move(source, Optional.of(source), Optional.empty()));
+        crosswalk.maps().meaning(source).stream()
+                .flatMap(sound -> crosswalk.maps().targetLines().all().stream()
+                        .filter(line -> sound.distanceTo(line.sound()).isSubstitute())
+                        .sorted(Comparator.comparingDouble(
+                                line -> sound.distanceTo(line.sound()).value()))
+                        .limit(MOST - 1L))
+                .map(Line::note)
+                .filter(note -> !note.equals(source))
+                .forEach(note -> moves.add(new Move(source, Optional.of(source), Optional.of(note))));
     }
 
     /** What a move touches: some notes, and the fills that run over one of them. */
@@ -145,16 +161,12 @@ public record Settlement(
 
     /**
      * {@return a crosswalk in which a line goes elsewhere} Where its route leads to several targets, only the one is
-     * changed.
+     * changed. A note that the source map does not list gets a route of its own.
      *
-     * @throws IllegalArgumentException when there is no such line
+     * @throws IllegalArgumentException when the target map has no such line
      */
     public static Crosswalk apply(Crosswalk crosswalk, Note source, Optional<Note> from, Optional<Note> to) {
-        Route route = crosswalk
-                .routeFrom(source)
-                .orElseThrow(() -> new IllegalArgumentException(
-                        "No line of \"" + crosswalk.source().name() + "\" is on note " + source.number()
-                                + "; choose one of its lines."));
+        Route route = crosswalk.routeFrom(source).orElse(Route.unchanged(source));
         if (to.isEmpty()) {
             return crosswalk.with(Route.chosen(source, List.of()));
         }

@@ -46,7 +46,7 @@ public final class CrosswalkJson {
 
     private static Optional<KeptRoute> readRoute(Fields fields) {
         fields.allowOnly(Set.of("note", "sends", "targets", "sound", "origin"));
-        Optional<Sound> sound = fields.parsed("sound", Sound::parse);
+        Optional<Sound> sound = fields.has("sound") ? fields.parsed("sound", Sound::parse) : Optional.empty();
         Route.Origin origin = fields.optionalText("origin")
                 .flatMap(text -> fields.made("origin", () -> Route.Origin.parse(text)))
                 .orElse(Route.Origin.CHOSEN);
@@ -57,12 +57,12 @@ public final class CrosswalkJson {
             }
         }
         Optional<Route> route = RouteFields.read(fields, origin, OF_TARGET);
-        if (sound.isEmpty()
+        if (sound.isEmpty() && fields.has("sound")
                 || route.isEmpty()
                 || targets.size() < route.get().targets().size()) {
             return Optional.empty();
         }
-        return fields.made("targets", () -> new KeptRoute(route.get(), sound.get(), targets));
+        return fields.made("targets", () -> new KeptRoute(route.get(), sound, targets));
     }
 
     /**
@@ -80,7 +80,7 @@ public final class CrosswalkJson {
         for (KeptRoute route : kept.routes()) {
             ObjectNode object = routes.addObject();
             RouteFields.write(route.route(), object);
-            object.put("sound", route.sound().code());
+            route.sound().ifPresent(sound -> object.put("sound", sound.code()));
             object.put("origin", route.route().origin().code());
             for (int i = 0; i < route.targetSounds().size(); i++) {
                 ((ObjectNode) object.get("targets").get(i))

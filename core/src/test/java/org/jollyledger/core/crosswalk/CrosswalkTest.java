@@ -54,10 +54,12 @@ class CrosswalkTest {
     }
 
     @Test
-    void routesBeginAndEndAtLinesThatExist() {
+    void routesEndAtLinesThatExistAndBeginAnywhere() {
         Crosswalk proposed = Crosswalk.propose(GM1, GM2);
-        assertThatThrownBy(() -> proposed.with(Route.chosen(Note.of(3), List.of())))
-                .hasMessage("\"General MIDI 1\" has no line on note 3, so no route can begin there.");
+        assertThat(proposed.routeFrom(Note.of(3))).isEmpty();
+        Crosswalk exception = proposed.with(Route.chosen(Note.of(3), List.of(Target.all(Note.of(38)))));
+        Route route = exception.routeFrom(Note.of(3)).orElseThrow();
+        assertThat(exception.reason(route)).isEqualTo("your choice for a note that is not on \"General MIDI 1\"");
         assertThatThrownBy(() -> proposed.with(Route.chosen(Note.of(38), List.of(Target.all(Note.of(99))))))
                 .hasMessage(
                         "\"General MIDI 2\" has no line on note 99, so no route can lead there; choose one of its lines.");

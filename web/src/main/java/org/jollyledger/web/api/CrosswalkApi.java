@@ -66,8 +66,19 @@ class CrosswalkApi {
             List<ReasonDocument> reasons,
             @Nullable List<LossDocument> losses) {}
 
-    /** The way back: a crosswalk document, the lines that share a way and so do not all come back, and the silent ones. */
-    record ReversedDocument(JsonNode crosswalk, boolean lossless, List<MergedDocument> merged, List<Integer> lost) {}
+    /**
+     * The way back: a crosswalk document, the lines that share a way and so do not all come back, the silent ones, and
+     * those of which something changes.
+     */
+    record ReversedDocument(
+            JsonNode crosswalk,
+            boolean lossless,
+            List<MergedDocument> merged,
+            List<Integer> lost,
+            List<ChangedDocument> changed) {}
+
+    /** A source note of whose hits something does not come back. */
+    record ChangedDocument(int note, List<String> notBack) {}
 
     /** Source notes that do not come back from a target note, because another one does. */
     record MergedDocument(int from, List<Integer> notes) {}
@@ -236,7 +247,14 @@ class CrosswalkApi {
                 back.merged().entrySet().stream()
                         .map(entry -> new MergedDocument(entry.getKey().number(), numbers(entry.getValue())))
                         .toList(),
-                numbers(back.lost()));
+                numbers(back.lost()),
+                back.changed().entrySet().stream()
+                        .map(entry -> new ChangedDocument(
+                                entry.getKey().number(),
+                                entry.getValue().stream()
+                                        .map(KeptCrosswalk.NotBack::code)
+                                        .toList()))
+                        .toList());
     }
 
     private static List<Integer> numbers(List<Note> notes) {

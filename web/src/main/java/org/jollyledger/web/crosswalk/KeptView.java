@@ -1,6 +1,9 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
@@ -8,6 +11,7 @@ import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.Family;
 import org.jollyledger.web.crosswalk.CrosswalkView.MapLink;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.ledger.StripView;
@@ -30,6 +34,11 @@ record KeptView(
         List<RouteRow> routes,
         int accepted,
         BackView back) {
+    private static final Map<KeptCrosswalk.NotBack, String> NOT_BACK = Map.of(
+            KeptCrosswalk.NotBack.VELOCITIES_LEFT_OUT, "hits of some velocities are silent, so they do not come back",
+            KeptCrosswalk.NotBack.LOUDNESS, "velocities come back as the curve made them",
+            KeptCrosswalk.NotBack.LENGTH, "lengths come back as they were set");
+
     /** A route, and whether it was chosen. */
     record RouteRow(
             String label,
@@ -61,9 +70,7 @@ record KeptView(
                 reopened.overtaken().stream()
                         .map(overtaken -> Overtakings.words(overtaken, crosswalk))
                         .toList(),
-                crosswalk.source().firstLines().stream()
-                        .map(line -> row(line, crosswalk))
-                        .toList(),
+                rows(crosswalk),
                 stored.kept().accepted().size(),
                 back(crosswalk));
     }
@@ -72,13 +79,24 @@ record KeptView(
         return new MapLink(slug, map.name(), StripView.of(map));
     }
 
-    private static RouteRow row(Line line, Crosswalk crosswalk) {
-        Route route = crosswalk.routeFrom(line.note()).orElseThrow();
+    /** The routes of the lines as they are shown on the map, then those of notes that it does not list. */
+    private static List<RouteRow> rows(Crosswalk crosswalk) {
+        Stream<Route> ofLines = crosswalk.source().firstLines().stream()
+                .map(line -> crosswalk.routeFrom(line.note()).orElseThrow());
+        Stream<Route> ofOthers = crosswalk.routes().stream()
+                .filter(route -> crosswalk.sourceLine(route.source()).isEmpty());
+        return Stream.concat(ofLines, ofOthers)
+                .map(route -> row(route, crosswalk))
+                .toList();
+    }
+
+    private static RouteRow row(Route route, Crosswalk crosswalk) {
+        Optional<Line> line = crosswalk.sourceLine(route.source());
         String goesTo = String.join(" and ", RouteDrawing.goesTo(route, crosswalk.target()));
         return new RouteRow(
-                line.note().label(crosswalk.source().middleC()),
-                line.name(),
-                FamilyMark.of(line.sound().family()),
+                route.source().label(crosswalk.source().middleC()),
+                line.map(Line::name).orElse("not on this map"),
+                FamilyMark.of(line.map(there -> there.sound().family()).orElse(Family.CONTROL)),
                 route.passes() ? "the same note, unchanged" : route.isSilent() ? "silent" : goesTo,
                 route.isSilent(),
                 route.passes() ? "" : crosswalk.reason(route),
@@ -93,7 +111,12 @@ record KeptView(
                         + Decisions.name(crosswalk.target(), entry.getKey()));
         Stream<String> lost = reversed.lost().stream()
                 .map(note -> Decisions.name(crosswalk.source(), note) + " is silent, so nothing comes back to it");
-        return new BackView(reversed.isLossless(), Stream.concat(merged, lost).toList());
+        Stream<String> changed = reversed.changed().entrySet().stream()
+                .map(entry -> Decisions.name(crosswalk.source(), entry.getKey()) + ": "
+                        + entry.getValue().stream().map(NOT_BACK::get).collect(Collectors.joining("; ")));
+        return new BackView(
+                reversed.isLossless(),
+                Stream.of(merged, lost, changed).flatMap(words -> words).toList());
     }
 
     private static Note endOf(Crosswalk back, Note note) {

@@ -1,8 +1,10 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Losses;
@@ -33,6 +35,9 @@ record LossView(
         int omitted,
         boolean waysKnown,
         List<WayView> ways) {
+    private static final Set<Losses.Kind> SOUNDS_OTHERWISE =
+            EnumSet.of(Losses.Kind.FAR, Losses.Kind.STRAY, Losses.Kind.OPENNESS);
+
     private static final int MOST_PLACES = 24;
     /** How many hits may be converted to work out the ways to settle losses, so that a page is there at once. */
     private static final long MOST_WORK = 1_500_000;
@@ -84,7 +89,7 @@ record LossView(
         return new LossView(
                 group.key().code(),
                 what(statement.crosswalk(), group.key()),
-                group.key().kind() != Losses.Kind.FAR,
+                !SOUNDS_OTHERWISE.contains(group.key().kind()),
                 group.count(),
                 group.hits().stream()
                         .limit(MOST_PLACES)
@@ -110,6 +115,9 @@ record LossView(
             case SILENT -> name + " stays silent";
             case FOLDED -> name + " folds into " + landed;
             case FILL_ON_ONE_DRUM -> "The fill from " + name + " to " + other + " stays on " + landed;
+            case FILL_LEFT_TOMS -> "The fill from " + name + " to " + other + " leaves the toms";
+            case STRAY -> name + ", not on " + crosswalk.source().name() + ", plays " + landed;
+            case OPENNESS -> name + " is not as open or closed on " + landed;
             case FILL_TURNED -> "The fill from " + name + " to " + other + " changes direction";
             case FAR -> name + " sounds as " + landed;
         };
@@ -152,7 +160,10 @@ record LossView(
     }
 
     private static WayView way(Crosswalk crosswalk, Settlement way, Losses.Key settled, int count) {
-        String what = "Send " + Decisions.name(crosswalk.source(), way.source()) + " to " + landed(crosswalk, way.to());
+        String source = Decisions.name(crosswalk.source(), way.source());
+        String what = way.to().isEmpty()
+                ? "Leave " + source + " silent"
+                : "Send " + source + " to " + landed(crosswalk, way.to());
         List<Losses.Group> alsoGone = way.gone().stream()
                 .filter(group -> !group.key().equals(settled))
                 .toList();

@@ -1,0 +1,177 @@
+package org.jollyledger.core.crosswalk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.jollyledger.core.support.SmallMaps.map;
+import static org.jollyledger.core.support.SmallMaps.part;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.jollyledger.core.crosswalk.KeptCrosswalk.NotBack;
+import org.jollyledger.core.midi.Division;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.MidiFileBuilder;
+import org.jollyledger.core.notemap.GeneralMidi;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.support.DemoMaps;
+import org.junit.jupiter.api.Test;
+
+/** Losses that no single route shows. */
+class LossesTest {
+    private static final int QUARTER = 480;
+
+    /** A part of hits on channel 10, each as tick, note; with controllers as tick, -controller, value. */
+    private static Part part10(int[]... events) throws Exception {
+        MidiFileBuilder file =
+                MidiFile.builder(0, new Division.TicksPerBeat(QUARTER)).track();
+        for (int[] event : events) {
+            if (event[1] < 0) {
+                file.message(event[0], 0xB0, 10, -event[1], event[2]);
+            } else {
+                file.message(event[0], 0x90, 10, event[1], 100);
+                file.message(event[0] + 60, 0x80, 10, event[1], 64);
+            }
+        }
+        return Part.of(MidiFile.read(file.build(10_000)), Channels.only(10));
+    }
+
+    private static SortedMap<String, Integer> losses(Part part, Crosswalk crosswalk) {
+        SortedMap<String, Integer> counts = new TreeMap<>();
+        Losses.of(Conversion.of(part, crosswalk).statement())
+                .forEach(group -> counts.put(group.key().code(), group.count()));
+        return counts;
+    }
+
+    /** Note 49 is not on the source map, and the target plays a cowbell there: that is no crash. */
+    @Test
+    void unlistedHitsThatPlaySomethingElseAreNamed() throws Exception {
+        NoteMap source = map(36, "kick");
+        NoteMap target = map(48, "kick", "cowbell", "snare", "ride.1");
+        Part part = part10(new int[] {0, 36}, new int[] {480, 49}, new int[] {960, 49}, new int[] {1440, 51});
+        Crosswalk crosswalk = Crosswalk.propose(source, target, part);
+        Statement statement = Conversion.of(part, crosswalk).statement();
+        List<Losses.Group> losses = Losses.of(statement);
+        assertThat(losses).hasSize(1);
+        assertThat(losses.get(0).key().code()).isEqualTo("stray.49..49");
+        assertThat(losses.get(0).hits()).containsExactly(1, 2);
+        assertThat(part.place(losses.get(0).hits().get(0)).words()).isEqualTo("bar 1, beat 2");
+        List<Settlement> ways = Settlement.of(statement, losses.get(0).key());
+        assertThat(ways).extracting(Settlement::to).contains(Optional.empty(), Optional.of(Note.of(51)));
+        assertThat(ways).allSatisfy(way -> assertThat(way.weight()).isNegative());
+        Crosswalk silenced = Settlement.apply(crosswalk, Note.of(49), Optional.of(Note.of(49)), Optional.empty());
+        Conversion silent = Conversion.of(part, silenced);
+        assertThat(silent.statement().hitsOut()).isEqualTo(2);
+        assertThat(silent.statement().balances()).isTrue();
+        assertThat(Losses.of(silent.statement())).isEmpty();
+        Crosswalk sent = Settlement.apply(crosswalk, Note.of(49), Optional.of(Note.of(49)), Optional.of(Note.of(51)));
+        assertThat(Conversion.of(part, sent).statement().totals().substituted()).isEqualTo(2);
+        Crosswalk asItIs = crosswalk.with(Route.unchanged(Note.of(49)));
+        assertThat(losses(part, asItIs)).isEmpty();
+        assertThat(Conversion.of(part, asItIs).statement().totals().passed()).isEqualTo(2);
+    }
+
+    /** From a pedal to notes: what is open comes out shut, and that is named where it happens. */
+    @Test
+    void hatsByPedalThatBecomeNotesAreNamed() throws Exception {
+        NoteMap source = map(60, "hihat.tip.pedal");
+        NoteMap target = map(40, "hihat.tip.closed", "hihat.tip.open");
+        Part part = part10(
+                new int[] {0, -4, 127},
+                new int[] {10, 60},
+                new int[] {490, 60},
+                new int[] {900, -4, 0},
+                new int[] {970, 60},
+                new int[] {1400, -4, 127},
+                new int[] {1450, 60});
+        Crosswalk crosswalk = Crosswalk.propose(source, target, part);
+        assertThat(losses(part, crosswalk)).containsExactly(Map.entry("openness.60..40", 1));
+        List<Integer> hits =
+                Losses.of(Conversion.of(part, crosswalk).statement()).get(0).hits();
+        assertThat(part.tick(hits.get(0))).isEqualTo(970);
+        Part open = part10(new int[] {0, -4, 0}, new int[] {10, 60}, new int[] {490, 60});
+        assertThat(losses(open, Crosswalk.propose(source, target, open)))
+                .as("mostly open goes to the open hat")
+                .isEmpty();
+    }
+
+    /** From notes to a pedal: nothing is sent to the pedal, so what was shut is open. */
+    @Test
+    void hatsByNotesThatGoToAPedalAreNamed() throws Exception {
+        NoteMap source = map(40, "hihat.tip.closed", "hihat.tip.open");
+        NoteMap target = map(60, "hihat.tip.pedal");
+        Part part = part10(new int[] {0, 40}, new int[] {480, 40}, new int[] {960, 41});
+        assertThat(losses(part, Crosswalk.propose(source, target, part)))
+                .containsExactly(Map.entry("openness.40..60", 2));
+    }
+
+    /** The same pedal there is no loss: its controllers go along. */
+    @Test
+    void aPedalThatStaysAPedalLosesNothing() throws Exception {
+        NoteMap source = map(60, "hihat.tip.pedal");
+        NoteMap target = map(40, "hihat.tip.pedal");
+        Part part = part10(new int[] {0, -4, 127}, new int[] {10, 60}, new int[] {400, -4, 0}, new int[] {490, 60});
+        assertThat(losses(part, Crosswalk.propose(source, target, part))).isEmpty();
+    }
+
+    @Test
+    void aFillThatLeavesTheTomsIsNamed() throws Exception {
+        NoteMap source = map(36, "tom.1", "tom.2", "tom.3");
+        NoteMap target = map(60, "tom.1", "snare", "tom.3");
+        Part part = part(source, "0 1 2 . 0 1 2");
+        Crosswalk proposed = Crosswalk.propose(source, target, part);
+        assertThat(losses(part, proposed).keySet()).noneMatch(code -> code.startsWith("fill-left"));
+        Crosswalk chosen = proposed.with(Route.chosen(Note.of(37), List.of(Target.all(Note.of(61)))));
+        assertThat(losses(part, chosen))
+                .containsEntry("fill-left-toms.36.37.61", 2)
+                .containsEntry("fill-left-toms.37.38.62", 2);
+    }
+
+    @Test
+    void theWayBackTellsWhatDoesNotComeBackAsItWas() throws Exception {
+        NoteMap source = map(36, "kick", "snare", "tom.1", "crash.1");
+        NoteMap target = map(60, "kick", "snare", "tom.1", "crash.1");
+        Crosswalk plain = Crosswalk.propose(source, target);
+        assertThat(KeptCrosswalk.reversed(plain).isLossless()).isTrue();
+        Target softer = Target.all(Note.of(61)).withCurve(new VelocityCurve.Shape(50, 0, 0, 1, 127));
+        Target shorter = Target.all(Note.of(63)).withLength(Optional.of(NoteLength.ofQuarters(0.5)));
+        Crosswalk changed = plain.with(List.of(
+                Route.chosen(Note.of(36), List.of(new Target(Note.of(60), new VelocityRange(10, 100)))),
+                Route.chosen(Note.of(37), List.of(softer)),
+                Route.chosen(
+                        Note.of(38),
+                        List.of(
+                                new Target(Note.of(62), new VelocityRange(1, 60)),
+                                new Target(Note.of(61), new VelocityRange(61, 127)))),
+                Route.chosen(Note.of(39), List.of(shorter))));
+        KeptCrosswalk.Reversed back = KeptCrosswalk.reversed(changed);
+        assertThat(back.isLossless()).isFalse();
+        assertThat(back.changed().get(Note.of(36))).containsExactly(NotBack.VELOCITIES_LEFT_OUT);
+        assertThat(back.changed().get(Note.of(37))).containsExactly(NotBack.LOUDNESS);
+        assertThat(back.changed()).doesNotContainKey(Note.of(38));
+        assertThat(back.changed().get(Note.of(39))).containsExactly(NotBack.LENGTH);
+        assertThat(back.merged().get(Note.of(61))).containsExactly(Note.of(38));
+    }
+
+    /** The demo's electronic kit, whose hat opens by its pedal, on the published list: closed and open are told. */
+    @Test
+    void theDemoKitsOpenHatsAreNamedOnGeneralMidi() throws Exception {
+        NoteMap kit = DemoMaps.named("Otterbrook E7");
+        int hat = kit.firstLines().stream()
+                .filter(line -> line.sound().code().equals("hihat.tip.pedal"))
+                .findFirst()
+                .orElseThrow()
+                .note()
+                .number();
+        Part part = part10(
+                new int[] {0, -4, 127}, new int[] {10, hat}, new int[] {480, hat}, new int[] {900, -4, 0}, new int[] {
+                    960, hat
+                });
+        Crosswalk crosswalk = Crosswalk.propose(kit, GeneralMidi.level1(), part);
+        assertThat(losses(part, crosswalk)).containsKey("openness." + hat + "..42");
+    }
+}
