@@ -20,6 +20,7 @@ declare -A packages=(
   [/usr/lib/python3/dist-packages/mido]=python3-mido
   [/usr/share/perl5/MIDI.pm]=libmidi-perl
   [/usr/share/planetblupi/music]=planetblupi-music-midi
+  [/usr/share/games/openttd/baseset/openmsx]=openttd-openmsx
 )
 missing=()
 for path in "${!packages[@]}"; do

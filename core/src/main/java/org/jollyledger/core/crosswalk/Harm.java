@@ -40,7 +40,7 @@ enum Harm {
             "it and %s change their order"),
     /** A fill over toms leaves them for another kind of drum. */
     LEFT_FILL(
-            0.60,
+            1.00,
             "so that the fill with %s stays on toms",
             "the fill with %s leaves the toms",
             "to keep it on a tom as %s is",

@@ -332,8 +332,8 @@ final class Harms {
             OptionalDouble was = Hats.step(one.sound(), other.sound());
             OptionalDouble is = Hats.step(first.sound(), second.sound());
             boolean merged = first.note().equals(second.note());
-            boolean turned = was.isPresent() && is.isPresent() && was.getAsDouble() * is.getAsDouble() < 0;
-            if (hats && (merged || turned)) {
+            boolean flatOrTurned = was.isPresent() && is.isPresent() && was.getAsDouble() * is.getAsDouble() <= 0;
+            if (hats && (merged || flatOrTurned)) {
                 take(taker, Harm.MERGED_HATS, softer, softer);
             }
             if (was.isPresent() && is.isPresent()) {

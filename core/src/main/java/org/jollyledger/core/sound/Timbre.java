@@ -19,7 +19,10 @@ final class Timbre {
         EITHER
     }
 
-    private static final double ANOTHER_ROLE = 0.12;
+    /** Time that is kept on what marks is worse than no time, nearly. */
+    private static final double TIME_MARKED = 0.30;
+
+    private static final double MARKED_BY_TIME = 0.12;
     /** How much worse it is when the foot opens what shall be shut, than when a stick does. */
     private static final double BY_FOOT = 2;
 
@@ -45,7 +48,7 @@ final class Timbre {
             boolean same = role(wanted).equals(role(found))
                     || role(wanted).get() == Role.EITHER
                     || role(found).get() == Role.EITHER;
-            return same ? distance : distance + ANOTHER_ROLE;
+            return same ? distance : distance + (role(wanted).get() == Role.KEEPS_TIME ? TIME_MARKED : MARKED_BY_TIME);
         }
         return distance;
     }

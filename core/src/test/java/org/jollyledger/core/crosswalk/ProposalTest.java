@@ -4,10 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.jollyledger.core.support.SmallMaps.map;
 import static org.jollyledger.core.support.SmallMaps.part;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Stream;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
@@ -15,13 +18,20 @@ import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Hats;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.support.DemoMaps;
 import org.jollyledger.core.support.DenseParts;
+import org.jollyledger.core.support.Outside;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -107,6 +117,55 @@ class ProposalTest {
     void theProposalIsADrummers(String source, String groove, String target, String expected) throws Exception {
         Crosswalk crosswalk = propose(map(SOURCE, source.split(" ")), map(TARGET, target.split(" ")), groove);
         assertThat(sounds(crosswalk)).containsExactly(expected.split(" "));
+    }
+
+    /** At most two conversions of real music in a hundred have something that a drummer would call wrong and no loss names. */
+    @Test
+    void realMusicConvertsAsADrummerWouldHaveIt() throws Exception {
+        NoteMap source = GeneralMidi.level2();
+        int conversions = 0;
+        List<String> unnamed = new ArrayList<>();
+        for (Path file : Outside.corpus()) {
+            Part part = Part.of(MidiFile.read(Files.readAllBytes(file)), Channels.only(10));
+            for (NoteMap target : DemoMaps.all()) {
+                Crosswalk crosswalk = Crosswalk.propose(source, target, part);
+                assertThat(crosswalk.isProvenBest()).isTrue();
+                conversions++;
+                faults(part, crosswalk)
+                        .findFirst()
+                        .ifPresent(fault -> unnamed.add(file + " on " + target.name() + fault));
+            }
+        }
+        assertThat(conversions).isGreaterThan(300);
+        assertThat(unnamed).hasSizeLessThanOrEqualTo(conversions / 50);
+    }
+
+    private static Stream<Faults.Fault> faults(Part part, Crosswalk crosswalk) {
+        return Faults.of(Conversion.of(part, crosswalk).statement()).stream().filter(fault -> !fault.named());
+    }
+
+    /** The demo parts, from the map that each was written for to every other. */
+    @ParameterizedTest
+    @CsvSource(
+            quoteCharacter = '"',
+            value = {
+                "Storm at Sea, Quayside Oak",
+                "The Tightrope, Quayside Oak",
+                "Harbour Overture, Quayside Oak",
+                "Clockmaker's Waltz, Candle Brushes",
+                "Puppets' March, Otterbrook E7",
+                "Lamplighter's Round, Pebbledash 16",
+            })
+    void demoPartsConvertAsADrummerWouldHaveThem(String name, String map) throws Exception {
+        NoteMap source = DemoMaps.named(map);
+        Part part = DrumChannel.find(DemoMaps.cue(name), source.channel()).part();
+        for (NoteMap target : DemoMaps.all()) {
+            if (!target.equals(source)) {
+                assertThat(faults(part, Crosswalk.propose(source, target, part)))
+                        .as("%s on %s", name, target.name())
+                        .isEmpty();
+            }
+        }
     }
 
     private static NoteMap kit(Random random, String name) {

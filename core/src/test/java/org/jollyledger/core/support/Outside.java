@@ -7,6 +7,7 @@ import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
@@ -17,6 +18,7 @@ import java.util.stream.Stream;
  */
 public final class Outside {
     private static final boolean REQUIRED = "1".equals(System.getenv("JOLLY_LEDGER_OUTSIDE_CHECKS"));
+    private static final Path MORE_REAL_FILES = Path.of("/usr/share/games/openttd/baseset/openmsx");
     private static final Path REAL_FILES = Path.of("/usr/share/planetblupi/music");
 
     private Outside() {}
@@ -50,6 +52,19 @@ public final class Outside {
                     .sorted()
                     .toList();
         }
+    }
+
+    /**
+     * Forty General MIDI files of two Debian packages, planetblupi-music-midi and openttd-openmsx: whole pieces of many
+     * instruments, with percussion on channel 10 in most of them.
+     */
+    public static List<Path> corpus() throws IOException {
+        assume(Files.isDirectory(MORE_REAL_FILES), MORE_REAL_FILES.toString());
+        List<Path> all = new ArrayList<>(realFiles());
+        try (Stream<Path> files = Files.list(MORE_REAL_FILES)) {
+            files.filter(file -> file.toString().endsWith(".mid")).sorted().forEach(all::add);
+        }
+        return all;
     }
 
     private static void assume(boolean there, String what) {
