@@ -8,6 +8,8 @@ package org.jollyledger.core.crosswalk;
 enum Harm {
     /** Another sound; the cost is its distance. */
     SUBSTITUTE(1.0, "", "it sounds different"),
+    /** Another sound, though the very same is there. */
+    LEFT(0.10, "so that it keeps its very sound", "its very sound is here, and not used"),
     /** No sound at all: worse than the worst substitute. */
     SILENCE(0.80, "", "it stays silent"),
     /** Two kit pieces struck together land on one line, so that one is not heard. */
@@ -57,7 +59,7 @@ enum Harm {
             "so that the hat is open or closed against %s as before",
             "the hat is no longer open or closed against %s as before"),
     /** Two kit pieces become one line, though they are not played together. */
-    MERGED(0.02, "to keep it apart from %s", "it and %s become one"),
+    MERGED(0.002, "to keep it apart from %s", "it and %s become one"),
     /** An open hat and a closed one become the same, where the target has two: never. */
     MERGED_HATS(
             0.75, "so that it and %s stay open and closed", "open and closed, it and %s can no longer be told apart"),

@@ -118,6 +118,10 @@ final class Harms {
         if (distance > 0) {
             harms.add(new Weighed(Harm.SUBSTITUTE, weight * distance, true));
         }
+        // Toms of which there are too few are squeezed together.
+        if (!found.equals(wanted) && sounds.contains(wanted) && wanted.piece() != KitPiece.TOM) {
+            harms.add(new Weighed(Harm.LEFT, weight * Harm.LEFT.cost(), true));
+        }
         if (changesSide(wanted, found)) {
             harms.add(new Weighed(Harm.SIDE, weight * Harm.SIDE.cost(), true));
         }

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jollyledger.core.crosswalk.Crosswalk.OtherWay;
@@ -226,6 +227,10 @@ final class Plan {
 
     /** What weighs most of all that one choice spares in comparison with another. */
     private Optional<Named> mostSaved(int at, int choice, int instead, int[] now) {
+        return mostSaved(at, choice, instead, now, harm -> true);
+    }
+
+    private Optional<Named> mostSaved(int at, int choice, int instead, int[] now, Predicate<Named> such) {
         List<Named> all = new ArrayList<>(namedHarms(at, instead, now));
         namedHarms(at, choice, now).stream()
                 .map(harm -> new Named(harm.harm, harm.other, -harm.cost, harm.heard))
@@ -239,6 +244,7 @@ final class Plan {
                 .stream()
                 .flatMap(Optional::stream)
                 .filter(named -> named.cost > 0)
+                .filter(such)
                 .max(Comparator.comparingDouble(Named::cost).thenComparing(Named::other));
     }
 
@@ -275,9 +281,16 @@ final class Plan {
         if (choices.get(at).size() > 1) {
             int nearest = nearest(at);
             String words = choices.get(at).get(nearest).orElseThrow().sound().words();
-            return "silent rather than " + words + ": " + because(at, nearest, chosen());
+            Named worst = mostSaved(at, chosen()[at], nearest, chosen(), harm -> harm.harm != Harm.SUBSTITUTE)
+                    .orElse(new Named(Harm.SUBSTITUTE, "", 0, true));
+            return "silent rather than " + words + ": " + worst.harm.done(worst.other, worst.heard);
         }
-        return "nothing here comes near a " + line.sound().piece().words();
+        return "nothing here comes near " + withArticle(line.sound().piece().words());
+    }
+
+    private static String withArticle(String words) {
+        boolean plural = words.endsWith("s");
+        return plural ? words : ("aeiou".indexOf(words.charAt(0)) < 0 ? "a " : "an ") + words;
     }
 
     /** Another choice of a line, with how much more harm it does than the one that holds. */

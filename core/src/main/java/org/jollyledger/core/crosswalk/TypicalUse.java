@@ -18,10 +18,10 @@ import org.jollyledger.core.sound.Sound;
  * judgement of common practice, ordered rather than measured.
  */
 class TypicalUse implements Use {
-    private static final double CRASHES_TOGETHER = 0.15;
-    private static final double CYMBALS_TOGETHER = 0.04;
+    private static final double CRASHES_TOGETHER = 0.06;
+    private static final double CYMBALS_TOGETHER = 0.02;
     private static final double TOMS_TOGETHER = 0.05;
-    private static final double OTHERS_TOGETHER = 0.02;
+    private static final double OTHERS_TOGETHER = 0.01;
     private static final double NEXT_TOM_DOWN = 0.30;
     private static final double OTHER_TOM_DOWN = 0.10;
     private static final double TOM_UP = 0.06;
