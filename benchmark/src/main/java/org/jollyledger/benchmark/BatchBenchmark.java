@@ -12,6 +12,7 @@ import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.jollyledger.core.batch.BatchConversion;
 import org.jollyledger.core.batch.BatchLimits;
+import org.jollyledger.core.batch.BatchRoutes;
 import org.jollyledger.core.batch.Tally;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.notemap.GeneralMidi;
@@ -71,7 +72,12 @@ public class BatchBenchmark {
     public Tally batch() throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream(bytes.length);
         return BatchConversion.run(
-                List.of(archive), crosswalk, out, folder, BatchLimits.USUAL, new MadeArchives.Silent());
+                List.of(archive),
+                new BatchRoutes.Given(crosswalk),
+                out,
+                folder,
+                BatchLimits.USUAL,
+                new MadeArchives.Silent());
     }
 
     @Benchmark

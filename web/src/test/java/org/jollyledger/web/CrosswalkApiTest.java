@@ -170,6 +170,7 @@ class CrosswalkApiTest {
         JsonNode batch = waitFor(address, path);
         assertThat(batch.get("state").stringValue()).isEqualTo("done");
         assertThat(batch.get("expected").intValue()).isEqualTo(32);
+        assertThat(batch.get("routes").stringValue()).isEqualTo("together");
         JsonNode progress = batch.get("progress");
         assertThat(progress.get("parts").intValue()).isEqualTo(30);
         assertThat(progress.get("others").intValue()).isEqualTo(2);

@@ -13,13 +13,12 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.jollyledger.core.batch.BatchListener.FileLosses;
 import org.jollyledger.core.batch.BatchListener.Problem;
-import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Statement;
 import org.jollyledger.core.crosswalk.Statement.Totals;
 import org.jollyledger.core.exchange.StatementRows;
 
 /**
- * Converts every part in some zip archives with one crosswalk into one archive with the same folders and names. Other
+ * Converts every part in some zip archives by some routes into one archive with the same folders and names. Other
  * files go through untouched; whatever is wrong with a file is reported, in a list inside the result as well, and harms no
  * other. One thread reads and converts while the caller's writes. Memory holds a few files at a time, and a name for
  * each.
@@ -45,6 +44,7 @@ public final class BatchConversion {
      * Converts archives.
      *
      * @param archives the archives, read one after the other
+     * @param routes which routes their parts take
      * @param result where the resulting archive is written
      * @param folder a folder for passing files, which are gone afterwards
      * @return how far it came
@@ -52,7 +52,7 @@ public final class BatchConversion {
      */
     public static Tally run(
             List<Path> archives,
-            Crosswalk crosswalk,
+            BatchRoutes routes,
             OutputStream result,
             Path folder,
             BatchLimits limits,
@@ -60,7 +60,7 @@ public final class BatchConversion {
             throws IOException {
         Path own = Files.createTempDirectory(folder, "passing");
         EntryName names = new EntryName();
-        Reader reader = new Reader(archives, crosswalk, limits, own, names);
+        Reader reader = new Reader(archives, routes, limits, own, names);
         Thread reading = new Thread(reader, "batch reading");
         reading.setDaemon(true);
         reading.start();

@@ -37,19 +37,19 @@ final class Reader implements Runnable {
     private static final int MOST_TOGETHER = 8;
 
     private static final int MOST_WAITING_BYTES = 4 << 20;
-    private static final byte[] SMF = "MThd".getBytes(StandardCharsets.US_ASCII);
-    private static final byte[] RIFF = "RIFF".getBytes(StandardCharsets.US_ASCII);
     /** Of very many hits lost alike only the first places are listed; the counts cover all. */
     private static final int MOST_PLACES = 100;
 
     private static final byte[] ZIP = {'P', 'K', 3, 4};
 
     private final List<Path> archives;
-    private final Crosswalk crosswalk;
+    private final BatchRoutes routes;
     private final BatchLimits limits;
     private final Path folder;
     private final EntryName names;
-    private final StatementRows rows;
+    /** Of the one crosswalk that all parts take. */
+    private final Optional<StatementRows> rows;
+
     private final BlockingQueue<List<Passing>> passing = new LinkedBlockingQueue<>(MOST_WAITING);
     private final Semaphore room = new Semaphore(MOST_WAITING_BYTES);
     /** What is handed on together, because waking the one who writes costs more than a small file. */
@@ -61,13 +61,13 @@ final class Reader implements Runnable {
     private int files;
     private int spooled;
 
-    Reader(List<Path> archives, Crosswalk crosswalk, BatchLimits limits, Path folder, EntryName names) {
+    Reader(List<Path> archives, BatchRoutes routes, BatchLimits limits, Path folder, EntryName names) {
         this.archives = archives;
-        this.crosswalk = crosswalk;
+        this.routes = routes;
         this.limits = limits;
         this.folder = folder;
         this.names = names;
-        this.rows = new StatementRows(crosswalk);
+        rows = routes.one().map(StatementRows::new);
     }
 
     /** What comes next, waited for. */
@@ -202,8 +202,8 @@ final class Reader implements Runnable {
      * @param tooLarge whether it is larger than any file may be
      */
     private record Content(byte[] head, Optional<Path> spooled, boolean tooLarge) {
-        boolean beginsWith(byte[] mark) {
-            return head.length >= mark.length && Arrays.equals(head, 0, mark.length, mark, 0, mark.length);
+        boolean isPart() {
+            return PartMark.isPart(head);
         }
     }
 
@@ -222,7 +222,7 @@ final class Reader implements Runnable {
 
     /** A large file passes over the disk, so that none is begun in the result that cannot be finished. */
     private Content spool(ByteArrayOutputStream begun, InputStream in) throws IOException {
-        byte[] head = Arrays.copyOf(begun.toByteArray(), SMF.length);
+        byte[] head = Arrays.copyOf(begun.toByteArray(), PartMark.LENGTH);
         spooled++;
         Path file = folder.resolve("passing-" + spooled);
         long length = begun.size();
@@ -252,16 +252,17 @@ final class Reader implements Runnable {
         } else if (!taken.equals(safe)) {
             nameProblem = "comes more than once; this one is " + taken + " in the result";
         }
-        boolean isPart = content.beginsWith(SMF) || content.beginsWith(RIFF);
+        boolean isPart = content.isPart();
         String problem = "";
         if (isPart && content.spooled.isEmpty()) {
             try {
                 MidiFile file = MidiFile.read(content.head);
-                DrumChannel drums = DrumChannel.find(file, crosswalk.source().channel());
+                DrumChannel drums = DrumChannel.find(file, routes.source().channel());
+                Crosswalk crosswalk = routes.of(drums.part());
                 Conversion conversion = Conversion.of(drums.part(), crosswalk);
                 Passing.Made made = new Passing.Made(
                         conversion.statement(),
-                        utf8(rows.of(taken, conversion.statement())),
+                        utf8(rows.orElseGet(() -> new StatementRows(crosswalk)).of(taken, conversion.statement())),
                         utf8(StatementDocument.of(Optional.of(taken), conversion.statement(), drums, MOST_PLACES)
                                 .json()));
                 return new Passing.File(
@@ -275,7 +276,7 @@ final class Reader implements Runnable {
                         damage(file),
                         weight);
             } catch (MidiFormatException e) {
-                boolean meant = content.beginsWith(SMF) || isNamedAsPart(name);
+                boolean meant = PartMark.isMidi(content.head) || isNamedAsPart(name);
                 problem = meant ? "goes through untouched: " + withoutStop(e.getMessage()) : "";
             }
         } else {
@@ -304,7 +305,7 @@ final class Reader implements Runnable {
             return "is larger than " + megabytes(limits.largestPart())
                     + ", the most a part may have, and goes through untouched";
         }
-        if (content.beginsWith(ZIP)) {
+        if (PartMark.begins(content.head, ZIP)) {
             return "is an archive in the archive and goes through untouched; take it out to convert what is in it";
         }
         return isNamedAsPart(name) ? "is named as a MIDI file and is none; it goes through untouched" : "";

@@ -43,13 +43,39 @@ public final class Crosswalk {
      * strikes together stays apart, its fills go their way}
      */
     public static Crosswalk propose(NoteMap source, NoteMap target, Part part) {
-        return propose(source, target, List.of(part));
+        return proposed(source, target, () -> leaning(new PartUse(source).add(part)));
     }
 
-    /** {@return the crosswalk that does the least harm to several parts taken together} */
-    public static Crosswalk propose(NoteMap source, NoteMap target, Collection<Part> parts) {
-        List<Part> all = List.copyOf(parts);
-        return proposed(source, target, () -> new LeaningUse(new PartUse(all, source), new TypicalUse()));
+    private static Use leaning(PartUse played) {
+        return new LeaningUse(played, new TypicalUse());
+    }
+
+    /** {@return a collection of parts, none yet, for which one crosswalk is to be proposed} */
+    public static ForMany forMany(NoteMap source, NoteMap target) {
+        return new ForMany(source, target);
+    }
+
+    /** Gathers how several parts play, so that one crosswalk is proposed that does the least harm to all of them. */
+    public static final class ForMany {
+        private final NoteMap source;
+        private final NoteMap target;
+        private final PartUse use;
+
+        private ForMany(NoteMap source, NoteMap target) {
+            this.source = source;
+            this.target = target;
+            use = new PartUse(source);
+        }
+
+        /** Adds a part; it is not held on to. */
+        public void add(Part part) {
+            use.add(part);
+        }
+
+        /** {@return the crosswalk for all parts added so far; for whatever is typically played when there are none} */
+        public Crosswalk propose() {
+            return proposed(source, target, () -> leaning(use));
+        }
     }
 
     private static Crosswalk proposed(NoteMap source, NoteMap target, Supplier<Use> use) {

@@ -3,7 +3,6 @@ package org.jollyledger.core.crosswalk;
 import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.function.Predicate;
@@ -27,7 +26,6 @@ final class PartUse implements Use {
 
     private static final double HAT_QUARTERS = 1;
 
-    private final double scale;
     private final double[] hits = new double[Note.COUNT];
     private final double[] weights = new double[Note.COUNT];
     private final double[][] together = new double[Note.COUNT][Note.COUNT];
@@ -35,19 +33,28 @@ final class PartUse implements Use {
     private final double[][] hats = new double[Note.COUNT][Note.COUNT];
     private final Map<Integer, Map<Openness, Double>> openings = new HashMap<>();
 
-    /** @param map the map on whose lines the parts play */
-    PartUse(List<Part> parts, NoteMap map) {
-        BitSet fillDrums = notes(map, Harms::isFillDrum);
-        BitSet struckHats = notes(map, Harms::isStruckHat);
-        BitSet byPedal = notes(map, line -> Hats.isByPedal(line.sound()));
-        Kit kit = Kit.of(map);
-        for (Part part : parts) {
-            count(part);
-            add(fills, part.usage().successions(fillDrums, FILL_QUARTERS));
-            add(hats, part.usage().successions(struckHats, HAT_QUARTERS));
-            countOpenings(part, kit, byPedal);
-        }
+    private final BitSet fillDrums;
+    private final BitSet struckHats;
+    private final BitSet byPedal;
+    private final Kit kit;
+    private double scale = STROKES;
+
+    /** @param map the map on whose lines the parts play; none does yet */
+    PartUse(NoteMap map) {
+        fillDrums = notes(map, Harms::isFillDrum);
+        struckHats = notes(map, Harms::isStruckHat);
+        byPedal = notes(map, line -> Hats.isByPedal(line.sound()));
+        kit = Kit.of(map);
+    }
+
+    /** Adds what a part plays. */
+    PartUse add(Part part) {
+        count(part);
+        add(fills, part.usage().successions(fillDrums, FILL_QUARTERS));
+        add(hats, part.usage().successions(struckHats, HAT_QUARTERS));
+        countOpenings(part);
         scale = STROKES / Math.max(1, DoubleStream.of(weights).sum());
+        return this;
     }
 
     private void count(Part part) {
@@ -70,7 +77,7 @@ final class PartUse implements Use {
         }
     }
 
-    private void countOpenings(Part part, Kit kit, BitSet byPedal) {
+    private void countOpenings(Part part) {
         if (byPedal.isEmpty()) {
             return;
         }

@@ -14,6 +14,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
@@ -128,7 +129,7 @@ class BatchConversionTest {
         for (byte[] archive : archives) {
             paths.add(Files.write(folder.resolve("in-" + paths.size() + ".zip"), archive));
         }
-        Tally tally = BatchConversion.run(paths, CROSSWALK, out, folder, limits, notes);
+        Tally tally = BatchConversion.run(paths, new BatchRoutes.Given(CROSSWALK), out, folder, limits, notes);
         try (var left = Files.list(folder)) {
             assertThat(left).as("no passing file stays").hasSize(paths.size());
         }
@@ -374,7 +375,13 @@ class BatchConversionTest {
         NoteMap gm = GeneralMidi.level1();
         Path in = Files.write(folder.resolve("in.zip"), zip(files));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        BatchConversion.run(List.of(in), Crosswalk.propose(gm, TARGET), out, folder, BatchLimits.USUAL, notes);
+        BatchConversion.run(
+                List.of(in),
+                new BatchRoutes.Given(Crosswalk.propose(gm, TARGET)),
+                out,
+                folder,
+                BatchLimits.USUAL,
+                notes);
         Map<String, byte[]> result = unzip(out.toByteArray());
         for (String name : files.keySet()) {
             Path file = Files.write(folder.resolve("one.mid"), result.get(name));
@@ -390,6 +397,71 @@ class BatchConversionTest {
     }
 
     private record Named(String name, byte[] content) {}
+
+    /** Loops that want different routes: the second crash is struck with the first in some, and the whistle alone in others. */
+    private static Map<String, byte[]> loops(Random random) {
+        Map<String, byte[]> loops = new LinkedHashMap<>();
+        for (int i = 0; i < 6; i++) {
+            loops.put("loop " + i + ".mid", Grooves.file(PLAYED, Grooves.random(random, PLAYED)));
+        }
+        loops.put("none.mid", text("no part"));
+        return loops;
+    }
+
+    private static final NoteMap PLAYED =
+            SmallMaps.map(36, "kick", "tom.1", "tom.2", "tom.3", "tom.4", "crash.1", "crash.2", "crash.3", "ride.1");
+    private static final NoteMap PLAYED_ON =
+            SmallMaps.map(60, "kick", "tom.1", "tom.3", "crash.1", "china.1", "hihat.tip.closed");
+
+    private static Part part(byte[] file) throws Exception {
+        return DrumChannel.find(MidiFile.read(file), PLAYED.channel()).part();
+    }
+
+    /** Proposed for each file, a batch gives what each gives alone; proposed together, what one crosswalk for all gives. */
+    @Property(tries = 60)
+    void proposedRoutesAreThoseOfEachFileOrOfAll(@ForAll Random random) throws Exception {
+        Map<String, byte[]> loops = loops(random);
+        folder = Files.createTempDirectory("property");
+        Path archive = Files.write(folder.resolve("in.zip"), zip(loops));
+        ByteArrayOutputStream each = new ByteArrayOutputStream();
+        BatchConversion.run(
+                List.of(archive),
+                new BatchRoutes.ProposedForEach(PLAYED, PLAYED_ON),
+                each,
+                folder,
+                BatchLimits.USUAL,
+                new Notes());
+        Crosswalk.ForMany many = Crosswalk.forMany(PLAYED, PLAYED_ON);
+        for (byte[] file : List.copyOf(loops.values()).subList(0, loops.size() - 1)) {
+            many.add(part(file));
+        }
+        Crosswalk together = BatchUse.propose(List.of(archive), PLAYED, PLAYED_ON, BatchLimits.USUAL, () -> false);
+        assertThat(together.routes()).isEqualTo(many.propose().routes());
+        Map<String, byte[]> converted = unzip(each.toByteArray());
+        for (Map.Entry<String, byte[]> loop : loops.entrySet()) {
+            if (loop.getKey().startsWith("loop")) {
+                Crosswalk alone = Crosswalk.propose(PLAYED, PLAYED_ON, part(loop.getValue()));
+                assertThat(converted.get(loop.getKey()))
+                        .isEqualTo(Conversion.of(part(loop.getValue()), alone).bytes());
+            }
+        }
+        Files.delete(archive);
+        Files.delete(folder);
+    }
+
+    /** A damaged archive, an encrypted or a large file: what can be read is gathered. */
+    @Test
+    void whatCannotBeReadIsLeftOutWhenUseIsGathered() throws Exception {
+        byte[] whole = zip(files("a.mid", loop(), "b.mid", loop(), "large.mid", new byte[50_000]));
+        Path cut = Files.write(folder.resolve("cut.zip"), Arrays.copyOf(whole, whole.length / 2));
+        Path good = Files.write(folder.resolve("good.zip"), whole);
+        Crosswalk proposed = BatchUse.propose(List.of(cut, good), SOURCE, TARGET, SMALL, () -> false);
+        assertThat(proposed.routes()).hasSize(SOURCE.lines().size());
+        assertThat(BatchUse.propose(List.of(good), SOURCE, TARGET, SMALL, () -> true)
+                        .routes())
+                .as("stopped before the first file, what is typical is proposed")
+                .isEqualTo(Crosswalk.forMany(SOURCE, TARGET).propose().routes());
+    }
 
     @Provide
     Arbitrary<List<Named>> archives() {

@@ -3,7 +3,6 @@ package org.jollyledger.core.crosswalk;
 import static org.jollyledger.core.support.SmallMaps.part;
 
 import java.util.Arrays;
-import java.util.List;
 import java.util.Random;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
@@ -28,7 +27,7 @@ class PlanSpeed {
             Part part = part(source, DenseParts.groove(random, source, 4 + random.nextInt(60), 1 + random.nextInt(20)));
             long begin = System.nanoTime();
             Plan plan = new Plan(
-                    new MapPair(source, target), new LeaningUse(new PartUse(List.of(part), source), new TypicalUse()));
+                    new MapPair(source, target), new LeaningUse(new PartUse(source).add(part), new TypicalUse()));
             double gap = plan.gap() / Math.max(1e-9, plan.cost());
             seconds[i] = (System.nanoTime() - begin) / 1e9;
             gaps[i] = gap;

@@ -93,7 +93,7 @@ class PlanTest {
                 ? new Plan(new MapPair(source, target), new TypicalUse())
                 : new Plan(
                         new MapPair(source, target),
-                        new PartUse(List.of(part(source, Grooves.random(random, source))), source));
+                        new PartUse(source).add(part(source, Grooves.random(random, source))));
         CostNetwork network = plan.network();
         int[] choices = source.lines().stream()
                 .mapToInt(line -> plan.choiceCount(line.note()))
@@ -166,8 +166,8 @@ class PlanTest {
         NoteMap source = DenseParts.map(random, "Source", 4 + random.nextInt(125));
         NoteMap target = DenseParts.map(random, "Target", 1 + random.nextInt(128));
         Part part = part(source, DenseParts.groove(random, source, 4 + random.nextInt(60), 1 + random.nextInt(20)));
-        Plan plan = new Plan(
-                new MapPair(source, target), new LeaningUse(new PartUse(List.of(part), source), new TypicalUse()));
+        Plan plan =
+                new Plan(new MapPair(source, target), new LeaningUse(new PartUse(source).add(part), new TypicalUse()));
         assertThat(plan.routes()).hasSameSizeAs(source.lines());
         assertThat(plan.gap()).isBetween(0.0, plan.cost());
         assertThat(plan.isProven()).isEqualTo(plan.gap() == 0);

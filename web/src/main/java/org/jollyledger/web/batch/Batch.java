@@ -10,6 +10,7 @@ import org.jollyledger.web.job.JobState;
  * @param name what it is called
  * @param source the name of the map the parts were written for
  * @param target the name of the map they are to play on
+ * @param proposing how its routes come about
  * @param state its status
  * @param expected how many files are expected; 0 when that is not known
  * @param progress how far it has come
@@ -21,6 +22,7 @@ public record Batch(
         String name,
         String source,
         String target,
+        Proposing proposing,
         JobState state,
         int expected,
         BatchProgress progress,

@@ -21,6 +21,7 @@ public class BatchChoice {
      * @param walk the key of a part's crosswalk
      * @param from the address of the map the parts were written for
      * @param to the address of the map they are to play on
+     * @param proposing whether routes are proposed for all files together or for each; empty for together
      * @param name what the batch is called
      */
     public record Form(
@@ -28,6 +29,7 @@ public class BatchChoice {
             @Nullable Long walk,
             @Nullable String from,
             @Nullable String to,
+            @Nullable String proposing,
             @Nullable String name) {
         public String title() {
             return name == null ? "" : name;
@@ -35,26 +37,40 @@ public class BatchChoice {
     }
 
     /**
+     * What is meant.
+     *
+     * @param crosswalk the routes, or those that are typically best where they are proposed only when the batch runs
+     * @param proposing how the routes come about
+     */
+    public record Chosen(Crosswalks.Named crosswalk, Proposing proposing) {}
+
+    /**
      * The crosswalk that is meant.
      *
      * @throws Refusal when none is
      */
-    public Crosswalks.Named find(Form form) {
+    public Chosen find(Form form) {
         if (form.crosswalk != null && !form.crosswalk.isEmpty()) {
-            return crosswalks.kept(form.crosswalk);
+            return new Chosen(crosswalks.kept(form.crosswalk), Proposing.GIVEN);
         }
         if (form.walk != null) {
-            return crosswalks.ofPart(form.walk);
+            return new Chosen(crosswalks.ofPart(form.walk), Proposing.GIVEN);
         }
         if (form.from == null || form.to == null || form.from.isEmpty() || form.to.isEmpty()) {
             throw Refusal.incomplete(
                     "Choose a saved crosswalk, or the map the parts were written for and the map to play them on.");
         }
-        return crosswalks.proposed(form.from, form.to);
+        return new Chosen(crosswalks.proposed(form.from, form.to), proposing(form));
+    }
+
+    private static Proposing proposing(Form form) {
+        return form.proposing == null || form.proposing.isEmpty()
+                ? Proposing.TOGETHER
+                : Refusal.unlessValid(() -> Proposing.parse(form.proposing));
     }
 
     /** What is chosen already, in words; "" when nothing is. */
     String words(Form form) {
-        return form.walk != null ? find(form).name() : "";
+        return form.walk != null ? find(form).crosswalk().name() : "";
     }
 }

@@ -43,6 +43,10 @@ class BatchEntity {
     @Column(nullable = false)
     private String crosswalk = "";
 
+    /** The code of {@link Proposing}. */
+    @Column(nullable = false, length = 16)
+    private String proposing = "";
+
     private int archives;
 
     protected BatchEntity() {}
@@ -54,10 +58,21 @@ class BatchEntity {
         this.sourceMap = snapshot.source();
         this.targetMap = snapshot.target();
         this.crosswalk = snapshot.crosswalk();
+        this.proposing = snapshot.proposing().code();
     }
 
-    /** A crosswalk with its maps, as documents, and what the maps are called. */
-    record Snapshot(String sourceName, String targetName, String source, String target, String crosswalk) {}
+    /**
+     * The maps and the crosswalk as documents, and what the maps are called.
+     *
+     * @param crosswalk "" when it is proposed only when the batch runs
+     */
+    record Snapshot(
+            String sourceName,
+            String targetName,
+            String source,
+            String target,
+            String crosswalk,
+            Proposing proposing) {}
 
     /** Makes room for one more archive of files; returns its number, from 1. */
     int nextArchive() {
@@ -74,7 +89,11 @@ class BatchEntity {
     }
 
     Snapshot snapshot() {
-        return new Snapshot(sourceName, targetName, sourceMap, targetMap, crosswalk);
+        return new Snapshot(sourceName, targetName, sourceMap, targetMap, crosswalk, proposing());
+    }
+
+    Proposing proposing() {
+        return Proposing.parse(proposing);
     }
 
     int archives() {

@@ -44,20 +44,26 @@ public class BatchService {
     }
 
     /** Makes a batch that has no files yet; returns its token. */
-    public String create(String name, Crosswalks.Named crosswalk) {
+    public String create(String name, BatchChoice.Chosen chosen) {
+        Crosswalks.Named crosswalk = chosen.crosswalk();
         Crosswalk routes = crosswalk.crosswalk();
-        String kept = Cut.to(KeptCrosswalk.LONGEST_NAME, crosswalk.name());
         Snapshot snapshot = new Snapshot(
                 routes.source().name(),
                 routes.target().name(),
                 NoteMapJson.write(routes.source()),
                 NoteMapJson.write(routes.target()),
-                CrosswalkJson.write(KeptCrosswalk.of(kept, "", routes, Set.of())));
+                chosen.proposing() == Proposing.GIVEN ? document(crosswalk) : "",
+                chosen.proposing());
         return transaction.execute(status -> {
             String token = jobs.create(convert, name.isBlank() ? crosswalk.name() : name.strip());
             batches.save(new BatchEntity(token, snapshot));
             return token;
         });
+    }
+
+    private static String document(Crosswalks.Named crosswalk) {
+        String name = Cut.to(KeptCrosswalk.LONGEST_NAME, crosswalk.name());
+        return CrosswalkJson.write(KeptCrosswalk.of(name, "", crosswalk.crosswalk(), Set.of()));
     }
 
     /** Adds an archive of files to a batch that is not begun. */
@@ -119,6 +125,7 @@ public class BatchService {
                 job.name(),
                 entity.sourceName(),
                 entity.targetName(),
+                entity.proposing(),
                 job.state(),
                 job.items(),
                 BatchProgress.read(job.progress()),

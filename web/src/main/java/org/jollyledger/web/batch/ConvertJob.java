@@ -3,12 +3,16 @@ package org.jollyledger.web.batch;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
 import org.jollyledger.core.batch.BatchConversion;
 import org.jollyledger.core.batch.BatchLimits;
-import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.batch.BatchRoutes;
+import org.jollyledger.core.batch.BatchUse;
 import org.jollyledger.core.exchange.CrosswalkJson;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.batch.BatchEntity.Snapshot;
 import org.jollyledger.web.job.JobKind;
 import org.jollyledger.web.job.JobRun;
@@ -36,21 +40,26 @@ class ConvertJob implements JobKind {
         BatchProgress.Follower follower = new BatchProgress.Follower(run::isStopped);
         run.follow(() -> follower.progress().document());
         try (OutputStream out = Files.newOutputStream(run.result())) {
+            List<Path> archives = files.archives(run.folder(), batch.archives());
             BatchConversion.run(
-                    files.archives(run.folder(), batch.archives()),
-                    crosswalk(batch.snapshot()),
-                    out,
-                    run.folder(),
-                    BatchLimits.USUAL,
-                    follower);
+                    archives, routes(batch.snapshot(), archives, run), out, run.folder(), BatchLimits.USUAL, follower);
         }
     }
 
-    private static Crosswalk crosswalk(Snapshot snapshot) {
+    private static BatchRoutes routes(Snapshot snapshot, List<Path> archives, JobRun run) throws IOException {
         try {
-            return CrosswalkJson.read(snapshot.crosswalk())
-                    .between(NoteMapJson.read(snapshot.source()), NoteMapJson.read(snapshot.target()))
-                    .crosswalk();
+            NoteMap source = NoteMapJson.read(snapshot.source());
+            NoteMap target = NoteMapJson.read(snapshot.target());
+            return switch (snapshot.proposing()) {
+                case GIVEN ->
+                    new BatchRoutes.Given(CrosswalkJson.read(snapshot.crosswalk())
+                            .between(source, target)
+                            .crosswalk());
+                case TOGETHER ->
+                    new BatchRoutes.Given(
+                            BatchUse.propose(archives, source, target, BatchLimits.USUAL, run::isStopped));
+                case EACH -> new BatchRoutes.ProposedForEach(source, target);
+            };
         } catch (DocumentException e) {
             throw new IllegalStateException("A batch's crosswalk cannot be read back: " + e.getMessage(), e);
         }
