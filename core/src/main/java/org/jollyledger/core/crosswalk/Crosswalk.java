@@ -128,11 +128,15 @@ public final class Crosswalk {
     }
 
     /**
-     * {@return whether no other routes are better than those proposed} With very many lines that sound together there may
-     * be better ones that the planner did not come to within the work it may do.
+     * How much less harm any other proposal could do at most. With very many lines that sound together the planner may not
+     * come to the end of its search within the work it may do.
+     *
+     * @return a share of the harm that the proposal does, 0 to 1; 0 when no other is better, or none was proposed
      */
-    public boolean isProvenBest() {
-        return plan.get().isProven();
+    public double gap() {
+        return plan.isKnown() && !plan.get().isProven()
+                ? plan.get().gap() / plan.get().cost()
+                : 0;
     }
 
     /** {@return whether a route ends at lines of the target map} It may begin at any note. */

@@ -291,11 +291,8 @@ public final class Losses {
 
     /** How bad it is that a note plays what the target has there; 0 when that is what it most likely means. */
     private double strayHarm(Note note) {
-        double distance = crosswalk
-                .maps()
-                .guessedDistance(note, note)
-                .map(SoundDistance::value)
-                .orElse(1.0);
+        double distance =
+                crosswalk.maps().guessedDistance(note).map(SoundDistance::value).orElse(1.0);
         return distance < SoundDistance.FAR ? 0 : Math.min(distance, Harm.SILENCE.cost());
     }
 

@@ -51,23 +51,28 @@ final class MapPair {
         return forms;
     }
 
-    /**
-     * What a note of the source map stands for. Of a note that it does not list nobody knows; what General MIDI 2 says is
-     * the best guess there is.
-     */
-    Optional<Sound> meaning(Note note) {
-        return sourceLines
-                .at(note)
-                .map(Line::sound)
-                .or(() -> GENERAL_MIDI.at(note).map(Line::sound));
+    /** What General MIDI 2 says that a note stands for; of a note that the source map does not list, a guess. */
+    static Optional<Sound> guess(Note note) {
+        return GENERAL_MIDI.at(note).map(Line::sound);
     }
 
     /**
-     * How far the sound on a note of the target map is from the sound that a hit on an unlisted note most likely means;
-     * empty when there is no guess, or no such line.
+     * How far the sound on a note of the target map is from what an unlisted note of the source map stands for. Empty
+     * when nobody can tell, which is so unless most of the source map is laid out as General MIDI.
      */
-    Optional<SoundDistance> guessedDistance(Note from, Note to) {
-        return meaning(from).flatMap(sound -> targetLines.at(to).map(line -> sound.distanceTo(line.sound())));
+    Optional<SoundDistance> guessedDistance(Note note) {
+        return isLikeGeneralMidi()
+                ? guess(note).flatMap(sound -> targetLines.at(note).map(line -> sound.distanceTo(line.sound())))
+                : Optional.empty();
+    }
+
+    private boolean isLikeGeneralMidi() {
+        long alike = sourceLines.all().stream()
+                .filter(line -> guess(line.note())
+                        .filter(sound -> !line.sound().distanceTo(sound).isFar())
+                        .isPresent())
+                .count();
+        return alike * 2 > sourceLines.all().size();
     }
 
     /**

@@ -117,7 +117,7 @@ public record Settlement(
     /** What is not on the source map can be left silent, or go where it most likely belongs. */
     private static void addMovesOfUnlisted(Set<Move> moves, Crosswalk crosswalk, Note source) {
         moves.add(new Move(source, Optional.of(source), Optional.empty()));
-        crosswalk.maps().meaning(source).stream()
+        MapPair.guess(source).stream()
                 .flatMap(sound -> crosswalk.maps().targetLines().all().stream()
                         .filter(line -> sound.distanceTo(line.sound()).isSubstitute())
                         .sorted(Comparator.comparingDouble(

@@ -47,7 +47,7 @@ class FaultScan {
                     List<Faults.Fault> faults =
                             Faults.of(Conversion.of(part, crosswalk).statement());
                     conversions++;
-                    proven += crosswalk.isProvenBest() ? 1 : 0;
+                    proven += crosswalk.gap() == 0 ? 1 : 0;
                     faulty += faults.isEmpty() ? 0 : 1;
                     unnamed += faults.stream().anyMatch(fault -> !fault.named()) ? 1 : 0;
                     for (Faults.Fault fault : faults) {

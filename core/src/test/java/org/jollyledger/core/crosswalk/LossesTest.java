@@ -47,6 +47,17 @@ class LossesTest {
         return counts;
     }
 
+    /** On a map that is laid out as General MIDI, a note that it does not list means what General MIDI says. */
+    @Test
+    void unlistedHitsThatPlayWhatTheyMeanAreNoLoss() throws Exception {
+        NoteMap target = map(48, "kick", "crash.1");
+        Part part = part10(new int[] {0, 36}, new int[] {480, 49});
+        assertThat(losses(part, Crosswalk.propose(map(36, "kick"), target, part)))
+                .isEmpty();
+        assertThat(losses(part, Crosswalk.propose(map(36, "snare"), target, part)))
+                .containsKey("stray.49..49");
+    }
+
     /** Note 49 is not on the source map, and the target plays a cowbell there: that is no crash. */
     @Test
     void unlistedHitsThatPlaySomethingElseAreNamed() throws Exception {

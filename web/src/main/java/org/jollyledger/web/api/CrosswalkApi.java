@@ -64,6 +64,7 @@ class CrosswalkApi {
     record ProposalDocument(
             JsonNode crosswalk,
             List<ReasonDocument> reasons,
+            double gap,
             @Nullable List<LossDocument> losses) {}
 
     /**
@@ -130,6 +131,7 @@ class CrosswalkApi {
                 crosswalk.routes().stream()
                         .map(route -> reason(crosswalk, route))
                         .toList(),
+                crosswalk.gap(),
                 drums.map(found -> Losses.of(
                                         Conversion.of(found.part(), crosswalk).statement())
                                 .stream()

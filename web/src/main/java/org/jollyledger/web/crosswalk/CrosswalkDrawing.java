@@ -159,6 +159,10 @@ final class CrosswalkDrawing {
     private List<String> notices() {
         List<String> notices = new ArrayList<>();
         notices.add(open.drums().reason());
+        if (crosswalk.gap() > 0) {
+            notices.add("So many lines sound at once here that not every way was tried: other routes could lose up to "
+                    + Math.max(1, Math.round(100 * crosswalk.gap())) + "% less.");
+        }
         open.part().file().damages().stream().map(Damage::sentence).forEach(notices::add);
         return notices;
     }

@@ -10,9 +10,11 @@ import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Settlement;
 import org.jollyledger.core.crosswalk.Statement;
+import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.part.BarBeat;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
+import org.springframework.util.StringUtils;
 
 /**
  * A loss as the page shows it.
@@ -37,6 +39,9 @@ record LossView(
         List<WayView> ways) {
     private static final Set<Losses.Kind> SOUNDS_OTHERWISE =
             EnumSet.of(Losses.Kind.FAR, Losses.Kind.STRAY, Losses.Kind.OPENNESS);
+
+    /** How a sentence begins that names a note without a line. */
+    private static final String UNLISTED = "Note ";
 
     private static final int MOST_PLACES = 24;
     /** How many hits may be converted to work out the ways to settle losses, so that a page is there at once. */
@@ -116,11 +121,22 @@ record LossView(
             case FOLDED -> name + " folds into " + landed;
             case FILL_ON_ONE_DRUM -> "The fill from " + name + " to " + other + " stays on " + landed;
             case FILL_LEFT_TOMS -> "The fill from " + name + " to " + other + " leaves the toms";
-            case STRAY -> name + ", not on " + crosswalk.source().name() + ", plays " + landed;
-            case OPENNESS -> name + " is not as open or closed on " + landed;
+            case STRAY ->
+                StringUtils.capitalize(name) + ", not on " + crosswalk.source().name() + ", plays " + landed;
+            case OPENNESS -> openness(crosswalk, key, name, landed);
             case FILL_TURNED -> "The fill from " + name + " to " + other + " changes direction";
             case FAR -> name + " sounds as " + landed;
         };
+    }
+
+    private static String openness(Crosswalk crosswalk, Losses.Key key, String name, String landed) {
+        boolean byPedal = key.landed()
+                .flatMap(crosswalk::targetLine)
+                .filter(line -> Hats.isByPedal(line.sound()))
+                .isPresent();
+        return byPedal
+                ? name + " plays too open or too closed: nothing moves the pedal of " + landed
+                : name + " no longer follows the pedal on " + landed;
     }
 
     /** What comes instead; of the line that moves only whether it comes nearer. */
@@ -150,9 +166,10 @@ record LossView(
         };
     }
 
-    /** A fill begins its sentence with an article; a line's name keeps its own letters. */
+    /** A fill begins its sentence with an article, an unlisted note with that word; a line's name keeps its own letters. */
     static String inASentence(String what) {
-        return what.startsWith("The ") ? "the " + what.substring("The ".length()) : what;
+        boolean ownWord = what.startsWith("The ") || what.startsWith(UNLISTED);
+        return ownWord ? StringUtils.uncapitalize(what) : what;
     }
 
     private static String landed(Crosswalk crosswalk, Optional<Note> note) {
