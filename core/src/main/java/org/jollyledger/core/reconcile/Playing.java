@@ -1,10 +1,13 @@
 package org.jollyledger.core.reconcile;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import org.jollyledger.core.part.BarBeat;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.PartUsage;
 import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.pitch.Note;
+import org.jspecify.annotations.Nullable;
 
 /** How a part plays each note: at which places of a bar, how densely, and in how many of its bars. */
 final class Playing {
@@ -45,6 +48,55 @@ final class Playing {
         }
     }
 
+    /** A part of whose strokes so many are off the grid was not played to it: its bars and beats tell nothing. */
+    private static final double OFF_THE_GRID = 0.6;
+
+    /** How many of all hits are on a note. */
+    enum Share {
+        RARE(0.01),
+        SELDOM(0.04),
+        NOW_AND_THEN(0.10),
+        OFTEN(0.20),
+        VERY_OFTEN(0.40),
+        MOST(1);
+
+        private final double most;
+
+        Share(double most) {
+            this.most = most;
+        }
+    }
+
+    /** How loud a note is beside all others. */
+    enum Loudness {
+        SOFTER(0.93),
+        AS_LOUD(1.05),
+        LOUDER(Double.MAX_VALUE);
+
+        private final double most;
+
+        Loudness(double most) {
+            this.most = most;
+        }
+    }
+
+    /** How often two notes sound together, of the strokes of the rarer one. */
+    enum Meeting {
+        NEVER(0.02),
+        SELDOM(0.25),
+        OFTEN(0.60),
+        ALWAYS(Double.MAX_VALUE);
+
+        private final double most;
+
+        Meeting(double most) {
+            this.most = most;
+        }
+    }
+
+    /** From so many strokes on it tells whether a note meets another. */
+    private static final int FEWEST_STROKES = 2;
+
     private static final int TWELFTHS = 12;
     private static final Place[] PLACES = Place.values();
 
@@ -53,11 +105,17 @@ final class Playing {
     private final int[] places = new int[Note.COUNT * PLACES.length];
     private final int[] bars = new int[Note.COUNT];
     private final int hitCount;
+    private final PartUsage usage;
+    private final int[] notes;
+    private final @Nullable Meeting[] meetings;
+    private final boolean onTheGrid;
     private int barCount;
 
     Playing(Part part) {
         hits = part.hitsPerNote();
         hitCount = part.hitCount();
+        usage = part.usage();
+        notes = IntStream.range(0, Note.COUNT).filter(note -> hits[note] > 0).toArray();
         long[] lastTick = new long[Note.COUNT];
         long[] lastBar = new long[Note.COUNT];
         Arrays.fill(lastTick, -1);
@@ -79,6 +137,57 @@ final class Playing {
             lastBar[note] = at.bar();
             bar = at.bar();
         }
+        meetings = meetings();
+        onTheGrid = lookForTheGrid();
+    }
+
+    private @Nullable Meeting[] meetings() {
+        @Nullable Meeting[] all = new Meeting[notes.length * notes.length];
+        for (int i = 0; i < notes.length; i++) {
+            for (int j = 0; j < i; j++) {
+                int fewer = Math.min(strokes[notes[i]], strokes[notes[j]]);
+                if (fewer >= FEWEST_STROKES) {
+                    all[i * notes.length + j] = meeting(notes[i], notes[j], fewer);
+                }
+            }
+        }
+        return all;
+    }
+
+    private Meeting meeting(int note, int other, int fewer) {
+        double softer = Math.min(usage.weight(note) / hits[note], usage.weight(other) / hits[other]);
+        double share = usage.together(note, other) / softer / fewer;
+        return Arrays.stream(Meeting.values())
+                .filter(meeting -> share <= meeting.most)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** The notes that are played, from the lowest to the highest. */
+    int[] notes() {
+        return notes;
+    }
+
+    /** How the notes with two indexes in {@link #notes()} meet, of which the first is higher; null when that tells nothing. */
+    @Nullable
+    Meeting meeting(int index, int lower) {
+        return meetings[index * notes.length + lower];
+    }
+
+    Share share(int note) {
+        double share = (double) hits[note] / hitCount;
+        return Arrays.stream(Share.values())
+                .filter(candidate -> share <= candidate.most)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    Loudness loudness(int note) {
+        double beside = usage.weight(note) / hits[note] / (usage.weight() / hitCount);
+        return Arrays.stream(Loudness.values())
+                .filter(candidate -> beside <= candidate.most)
+                .findFirst()
+                .orElseThrow();
     }
 
     private static Place place(BarBeat at, int beatsInBar) {
@@ -102,6 +211,18 @@ final class Playing {
             return beat % 6 == 3;
         }
         return beatsInBar % 2 == 0 ? beat % 2 == 1 : beat > 0;
+    }
+
+    /** Whether the part was played to the bars and beats of its file, so that the places of its strokes tell anything. */
+    boolean isOnTheGrid() {
+        return onTheGrid;
+    }
+
+    private boolean lookForTheGrid() {
+        int all = IntStream.of(strokes).sum();
+        int off =
+                IntStream.of(notes).map(note -> strokes(note, Place.ELSEWHERE)).sum();
+        return off <= OFF_THE_GRID * all;
     }
 
     /** Strokes of a note at a place. */
