@@ -150,6 +150,11 @@ class CrosswalkApiTest {
         assertThat(layouts.get(0).get("reasons").get(0).stringValue()).startsWith("it has all");
         assertThat(layouts.get(1).get("score").doubleValue())
                 .isLessThanOrEqualTo(layouts.get(0).get("score").doubleValue());
+        JsonNode answer = Http.json(
+                Http.postFile(address.url("/api/parts/layout?most=2"), "part", "storm.mid", cue("Storm at Sea")));
+        assertThat(answer.get("confidence").stringValue()).isIn("certain", "likely");
+        assertThat(answer.get("sentence").stringValue()).contains("written for Quayside Oak");
+        assertThat(answer.get("layouts")).hasSize(2);
         HttpResponse<byte[]> refused = Http.postFile(
                 address.url("/api/parts/recognise"), "part", "letter.mid", "Dear".getBytes(StandardCharsets.UTF_8));
         assertThat(refused.statusCode()).isEqualTo(422);

@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sheet.Sheet;
@@ -53,6 +54,7 @@ class PartApi {
             int hits,
             int silentHits,
             List<Integer> silentNotes,
+            List<String> alike,
             List<String> reasons) {
         static LayoutDocument of(Recognition.Ranked ranked) {
             return new LayoutDocument(
@@ -62,7 +64,18 @@ class PartApi {
                     ranked.candidate().hits(),
                     ranked.candidate().silentHits(),
                     ranked.candidate().silentNotes().stream().map(Note::number).toList(),
+                    ranked.candidate().alike().stream().map(NoteMap::name).toList(),
                     ranked.candidate().reasons());
+        }
+    }
+
+    /** What a part was written for, and how sure that is. */
+    record AnswerDocument(String confidence, String sentence, List<LayoutDocument> layouts) {
+        static AnswerDocument of(Recognition.Answer answer) {
+            return new AnswerDocument(
+                    answer.confidence().code(),
+                    answer.sentence(),
+                    answer.ranked().stream().map(LayoutDocument::of).toList());
         }
     }
 
@@ -186,12 +199,16 @@ class PartApi {
     @PostMapping("/recognise")
     List<LayoutDocument> recognise(@RequestParam MultipartFile part, @RequestParam(defaultValue = "10") int most)
             throws IOException {
+        return layout(part, most).layouts();
+    }
+
+    /** Which layout is this, how sure is that, and does any fit at all? */
+    @PostMapping("/layout")
+    AnswerDocument layout(@RequestParam MultipartFile part, @RequestParam(defaultValue = "10") int most)
+            throws IOException {
         FileName name = FileName.of(part.getOriginalFilename());
-        return recognition
-                .rank(PartService.read(name, part.getBytes()), Math.max(1, Math.min(MOST_LAYOUTS, most)))
-                .stream()
-                .map(LayoutDocument::of)
-                .toList();
+        return AnswerDocument.of(recognition.recognise(
+                PartService.read(name, part.getBytes()), Math.max(1, Math.min(MOST_LAYOUTS, most))));
     }
 
     /** The hits of a part, or those of some notes, velocities and bars, in the order of time. */

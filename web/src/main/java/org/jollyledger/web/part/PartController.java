@@ -5,6 +5,7 @@ import java.util.List;
 import org.jollyledger.core.midi.Damage;
 import org.jollyledger.core.part.Grid;
 import org.jollyledger.core.part.TrackLayout;
+import org.jollyledger.core.reconcile.Confidence;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.web.file.Download;
@@ -171,11 +172,11 @@ class PartController {
         StoredPart part = parts.get(slug);
         model.addAttribute("slug", slug);
         model.addAttribute("partTitle", part.title());
+        Recognition.Answer answer = recognition.recognise(part.file(), MOST_LAYOUTS);
+        model.addAttribute("answer", answer.sentence());
+        model.addAttribute("fits", answer.confidence() != Confidence.NONE);
         model.addAttribute(
-                "layouts",
-                recognition.rank(part.file(), MOST_LAYOUTS).stream()
-                        .map(LayoutView::of)
-                        .toList());
+                "layouts", answer.ranked().stream().map(LayoutView::of).toList());
         return "part/layouts";
     }
 

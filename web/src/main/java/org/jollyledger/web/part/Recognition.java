@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.reconcile.Confidence;
 import org.jollyledger.core.reconcile.Layout;
 import org.jollyledger.core.reconcile.LayoutRecognition;
 import org.jollyledger.core.reconcile.LayoutRecognition.Candidate;
@@ -35,15 +36,26 @@ public class Recognition {
         this.ledger = ledger;
     }
 
-    /** The likeliest maps, the likeliest first. */
-    public List<Ranked> rank(MidiFile file, int most) {
+    /**
+     * What a part was written for.
+     *
+     * @param ranked the likeliest maps, the likeliest first
+     */
+    public record Answer(Confidence confidence, String sentence, List<Ranked> ranked) {}
+
+    /** What a part was written for, with so many maps at most. */
+    public Answer recognise(MidiFile file, int most) {
         Map<Layout, String> slugs = new LinkedHashMap<>();
         ledger.all()
                 .forEach(stored -> slugs.putIfAbsent(
                         layouts.get(new RevisionKey(stored.id(), stored.revision()), () -> Layout.of(stored.map())),
                         stored.slug()));
-        return LayoutRecognition.rank(file, List.copyOf(slugs.keySet()), most).stream()
-                .map(candidate -> new Ranked(slugs.get(Layout.of(candidate.map())), candidate))
-                .toList();
+        LayoutRecognition.Answer answer = LayoutRecognition.recognise(file, List.copyOf(slugs.keySet()), most);
+        return new Answer(
+                answer.confidence(),
+                answer.sentence(),
+                answer.candidates().stream()
+                        .map(candidate -> new Ranked(slugs.get(Layout.of(candidate.map())), candidate))
+                        .toList());
     }
 }
