@@ -22,6 +22,9 @@ import java.util.Random;
 import java.util.regex.Pattern;
 import org.jollyledger.core.crosswalk.VelocityCurve;
 import org.jollyledger.core.crosswalk.VelocityRange;
+import org.jollyledger.core.midi.Division;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.MidiFileBuilder;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
 import org.jollyledger.web.support.Http;
@@ -37,6 +40,10 @@ import org.springframework.core.io.ClassPathResource;
 /** Settling what is lost, routes in full, keeping crosswalks, recognising layouts, whole folders: in the real interface. */
 @ExtendWith({RunningApplication.class, Browser.class})
 class CrosswalkJourneyTest {
+    private static final int QUARTER = 480;
+    /** The bow of the hi-hat of the demo's electronic kit. */
+    private static final int HAT_BY_PEDAL = 48;
+
     @TempDir
     Path folder;
 
@@ -351,12 +358,99 @@ class CrosswalkJourneyTest {
         Page page = window.page();
         upload(page, address, "stray waltz", cue("Clockmaker's Waltz"));
         link(page, "Which layout is this?").click();
+        assertThat(page.locator(".layout-answer")).containsText("written for Candle Brushes.");
         assertThat(page.locator(".layouts h2").first()).hasText("Candle Brushes");
         assertThat(page.locator(".layouts li").first()).containsText("it has all");
         Browser.assertAccessible(page);
         button(page, "Set as written for Candle Brushes").click();
         assertThat(page.locator("h1")).hasText("stray waltz");
         assertThat(page.locator("#map")).hasValue("candle-brushes");
+    }
+
+    /** A tune is told to be none, and the maps are offered all the same. */
+    @Test
+    void aTuneIsNoDrumPart(Address address, Window window) throws Exception {
+        Page page = window.page();
+        int[] scale = {60, 62, 64, 65, 67, 69, 71, 72};
+        MidiFileBuilder tune =
+                MidiFile.builder(0, new Division.TicksPerBeat(QUARTER)).track();
+        for (int i = 0; i < 64; i++) {
+            int note = scale[i % 16 < 8 ? i % 8 : 7 - i % 8];
+            tune.message(i * QUARTER, 0x90, 1, note, 80);
+            tune.message((i + 1) * QUARTER - 1, 0x80, 1, note, 64);
+        }
+        upload(page, address, "a tune", tune.build(64 * QUARTER));
+        link(page, "Which layout is this?").click();
+        assertThat(page.locator(".layout-answer"))
+                .hasText("None of your maps: this sounds like a tune, not like drums.");
+        assertThat(page.locator(".layouts li .ink-button")).hasCount(0);
+        assertThat(page.locator(".layouts li .paper-button")).not().hasCount(0);
+    }
+
+    /** Bars of an electronic kit: its hat opens by the pedal on the last eighth, and note 56 is on none of its lines. */
+    private static byte[] kitBars(int bars) {
+        MidiFileBuilder file =
+                MidiFile.builder(0, new Division.TicksPerBeat(QUARTER)).track();
+        for (int eighth = 0; eighth < bars * 8; eighth++) {
+            int tick = eighth * QUARTER / 2;
+            file.message(tick, 0xB0, 10, 4, eighth % 8 == 7 ? 0 : 127);
+            file.message(tick, 0x90, 10, HAT_BY_PEDAL, 90);
+            if (eighth % 8 == 0) {
+                file.message(tick, 0x90, 10, 56, 100);
+            }
+            file.message(tick + 60, 0x80, 10, HAT_BY_PEDAL, 64);
+        }
+        return file.build(bars * 4L * QUARTER);
+    }
+
+    /** What nobody was told of before: a note without a line that plays something else, and a pedal that is not followed. */
+    @Test
+    void strayHitsAndPedalsAreNamedAndSettled(Address address, Window window) throws Exception {
+        Page page = window.page();
+        upload(page, address, "kit bars", kitBars(4));
+        convert(page, "otterbrook-e7", "General MIDI 1");
+        Locator stray = loss(page, "Note 56");
+        assertThat(stray).containsText("not on Otterbrook E7, plays Cowbell");
+        assertThat(stray).containsText("bar 2, beat 1");
+        Locator pedal = loss(page, "no longer follows the pedal on Closed Hi-Hat");
+        assertThat(pedal).containsText("× 4");
+        assertThat(pedal).containsText("bar 1, beat 4.5");
+        stray.locator("[data-way]", new Locator.LocatorOptions().setHasText("silent"))
+                .click();
+        assertThat(message(page)).containsText("is left silent.");
+        assertThat(loss(page, "Note 56")).hasCount(0);
+        button(page, "Undo").click();
+        assertThat(message(page)).containsText("Undone");
+        loss(page, "Note 56").locator("[data-accept]").click();
+        assertThat(message(page)).containsText("Accepted: note 56");
+        loss(page, "no longer follows the pedal").locator("[data-accept]").click();
+        assertThat(page.locator("[data-loss]")).hasCount(0);
+        page.reload();
+        assertThat(page.locator("[data-loss]")).hasCount(0);
+    }
+
+    /** Routes may be proposed for each file by itself: what comes out is what each file gives alone. */
+    @Test
+    void aBatchProposesForEachFile(Address address, Window window) throws Exception {
+        Page page = window.page();
+        choosePair(page, address);
+        page.locator("#batch-proposing").selectOption("each");
+        page.setInputFiles("#batch-files", new FilePayload[] {
+            new FilePayload("storm.mid", "audio/midi", cue("Storm at Sea")),
+            new FilePayload("rope.mid", "audio/midi", cue("The Tightrope"))
+        });
+        page.locator("#batch-send").click();
+        page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}$"));
+        assertThat(page.locator(".heading")).containsText("with routes proposed for each file by itself");
+        assertThat(page.locator("#progress")).containsText("2 of 2 files · 2 converted");
+        Download download =
+                page.waitForDownload(() -> link(page, "Download result").click());
+        Map<String, byte[]> result = Zips.read(Files.readAllBytes(download.path()));
+        upload(page, address, "rope alone", cue("The Tightrope"));
+        convert(page, "quayside-oak", "Tin Parade");
+        Download alone =
+                page.waitForDownload(() -> link(page, "Download MIDI file").click());
+        assertThat(result.get("rope.mid")).isEqualTo(Files.readAllBytes(alone.path()));
     }
 
     private static void choosePair(Page page, Address address) {
