@@ -23,7 +23,7 @@ final class CostNetwork {
     private static final double HARDLY = 1e-12;
     private static final int ROUNDS = 60;
     /** Work enough for the parts that people play, and done within a second on a small machine. */
-    static final long USUAL_WORK = 50_000_000;
+    static final long USUAL_WORK = 35_000_000;
 
     /** Costs are moved about by adding and taking away, which leaves so much of them behind. */
     private static final double ROUNDING = 1e-12;
