@@ -59,7 +59,7 @@ class SoundDistanceTest {
     }
 
     @ParameterizedTest
-    @CsvFileSource(resources = "rather.csv", useHeadersInDisplayName = true, numLinesToSkip = 1)
+    @CsvFileSource(resources = "rather.csv", useHeadersInDisplayName = true)
     void aDrummerTakesTheOneRatherThanTheOther(String wanted, String rather, String than, String reason) {
         Sound sound = Sound.parse(wanted);
         SoundDistance better = sound.distanceTo(Sound.parse(rather));
