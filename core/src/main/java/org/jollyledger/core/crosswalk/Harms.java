@@ -1,6 +1,7 @@
 package org.jollyledger.core.crosswalk;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,6 +39,10 @@ final class Harms {
             return new Instance(sound.piece(), sound.number(), sound.side());
         }
     }
+
+    /** Wood on wood; no fill runs over it. */
+    private static final Set<Articulation> CLICKS =
+            EnumSet.of(Articulation.RIM, Articulation.RIM_CLICK, Articulation.SIDE_STICK);
 
     /** Keeps two lines of one sound on two notes, where the target has two: both hands may play them. */
     private static final double SAME_SOUND_MERGED = 1e-5;
@@ -82,7 +87,9 @@ final class Harms {
     }
 
     private static boolean isStroke(Sound sound) {
-        return sound.articulation() != Articulation.ROLL && !Chokes.isChoke(sound);
+        return sound.articulation() != Articulation.ROLL
+                && !CLICKS.contains(sound.articulation())
+                && !Chokes.isChoke(sound);
     }
 
     /** How much a line is played. */
@@ -179,7 +186,8 @@ final class Harms {
     }
 
     private static boolean isTom(Line line) {
-        return line.sound().piece() == KitPiece.TOM;
+        return line.sound().piece() == KitPiece.TOM
+                && !CLICKS.contains(line.sound().articulation());
     }
 
     /** Toms count from high to low: 1 when a step over two toms falls, -1 when it rises, 0 when it is none of both. */
@@ -209,6 +217,7 @@ final class Harms {
         private final double fills;
         private final double hatSteps;
         private final double softer;
+        private final double louder;
         private final Use heard = use.heard();
         private final boolean oneVoice;
         private final boolean leads;
@@ -223,6 +232,7 @@ final class Harms {
             fills = fills(use);
             hatSteps = hatSteps(use);
             softer = Math.min(use.weight(one), use.weight(other));
+            louder = Math.max(use.weight(one), use.weight(other));
             oneVoice = oneVoice(one, other);
             leads = Harms.leads(one, other);
             follows = Harms.leads(other, one);
@@ -271,7 +281,7 @@ final class Harms {
                     take(taker, Harm.FILL, fills, fills(heard));
                 }
                 if (hats && oneTo.isPresent() != otherTo.isPresent()) {
-                    take(taker, Harm.MERGED_HATS, softer, softer);
+                    take(taker, Harm.MERGED_HATS, louder, louder);
                 }
                 return;
             }
@@ -338,7 +348,7 @@ final class Harms {
             boolean merged = first.note().equals(second.note());
             boolean flatOrTurned = was.isPresent() && is.isPresent() && was.getAsDouble() * is.getAsDouble() <= 0;
             if (hats && (merged || flatOrTurned)) {
-                take(taker, Harm.MERGED_HATS, softer, softer);
+                take(taker, Harm.MERGED_HATS, louder, louder);
             }
             if (was.isPresent() && is.isPresent()) {
                 double change = Math.abs(was.getAsDouble() - is.getAsDouble());
