@@ -32,14 +32,14 @@ public final class LayoutRecognition {
     private static final double TOLD_BY_SHARE = 0.5;
 
     private static final double TOLD_BY_MEETING = 0.2;
-    /** What is used and what never is tells more than how: it was set on one half of the music. */
+    /** What is used and what never is tells more than how. */
     private static final double TOLD_BY_USE = 1.8;
     /** Scores that are closer than this are one as good as the other. */
     private static final double ALIKE = 1e-9;
     /** How much worse than any drum a note does that the map does not have. */
     private static final double MISSING = -4;
 
-    /** How certain is told apart; each was set on one half of the music and measured on the other. */
+    /** How certain is told apart; set where hardly any answer that was called certain was wrong on real music. */
     private static final double CERTAIN_MARGIN = 14;
 
     private static final double CERTAIN_FIT = 0.4;
