@@ -269,13 +269,15 @@ public final class Losses {
      */
     private void gatherStrays(BitSet notes) {
         BitSet strays = new BitSet();
+        double[] harms = new double[Note.COUNT];
         int[] played = part.hitsPerNote();
         for (int number = notes.nextSetBit(0); number >= 0; number = notes.nextSetBit(number + 1)) {
             Note note = Note.of(number);
             boolean passes = crosswalk.sourceLine(note).isEmpty()
                     && crosswalk.routeFrom(note).isEmpty();
-            if (played[number] > 0 && passes && crosswalk.targetLine(note).isPresent() && strayHarm(note) > 0) {
-                strays.set(number);
+            if (played[number] > 0 && passes && crosswalk.targetLine(note).isPresent()) {
+                harms[number] = strayHarm(note);
+                strays.set(number, harms[number] > 0);
             }
         }
         if (strays.isEmpty()) {
@@ -285,7 +287,7 @@ public final class Losses {
             Note note = Note.of(part.note(hit));
             Key key = new Key(Kind.STRAY, note, Optional.empty(), Optional.of(note));
             gathered.computeIfAbsent(key, unused -> new Gathering())
-                    .add(hit, strayHarm(note) * loudness[part.velocity(hit)]);
+                    .add(hit, harms[note.number()] * loudness[part.velocity(hit)]);
         }
     }
 
@@ -299,8 +301,6 @@ public final class Losses {
     /** Gathers the struck hats that a pedal opens, here or there, where they come out otherwise than they were heard. */
     private void gatherOpenness(BitSet notes) {
         BitSet hats = new BitSet();
-        Kit from = Kit.of(crosswalk.source());
-        Kit to = Kit.of(crosswalk.target());
         crosswalk.source().firstLines().stream()
                 .filter(line ->
                         Hats.isStruck(line.sound()) && notes.get(line.note().number()))
@@ -309,6 +309,8 @@ public final class Losses {
         if (hats.isEmpty() || crosswalk.source().equals(crosswalk.target())) {
             return;
         }
+        Kit from = Kit.of(crosswalk.source());
+        Kit to = Kit.of(crosswalk.target());
         for (int hit : part.hitsInTime(hats)) {
             Optional<Line> end = end(hit).filter(line -> Hats.isStruck(line.sound()));
             if (end.isPresent()) {

@@ -9,6 +9,7 @@ import java.util.OptionalInt;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
@@ -51,9 +52,6 @@ public final class LayoutRecognition {
     private static final double NO_FIT = -0.3;
     private static final double NO_FIT_MARGIN = 6;
     private static final double NO_FIT_SILENT = 0.3;
-
-    /** On this channel General MIDI has its drums. */
-    private static final int DRUM_CHANNEL = 10;
 
     private static final int MOST_NAMED = 3;
 
@@ -128,7 +126,7 @@ public final class LayoutRecognition {
         }
         DrumChannel drums = DrumChannel.find(file, OptionalInt.empty());
         double tune = Melody.likelihood(drums.part());
-        boolean onDrumChannel = drums.part().channels().contains(DRUM_CHANNEL);
+        boolean onDrumChannel = drums.part().channels().contains(GeneralMidi.PERCUSSION_CHANNEL);
         if (drums.part().hitCount() == 0) {
             return new Answer(
                     Confidence.NONE, "This file has no notes at all, so there is nothing to go by.", candidates);

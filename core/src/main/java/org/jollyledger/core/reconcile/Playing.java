@@ -11,6 +11,20 @@ import org.jspecify.annotations.Nullable;
 
 /** How a part plays each note: at which places of a bar, how densely, and in how many of its bars. */
 final class Playing {
+    /** One of some stretches of a scale that follow each other. */
+    private interface Bounded {
+        /** The largest value that belongs to it. */
+        double most();
+
+        /** The first of some stretches, from the lowest on, to which a value belongs. */
+        static <T extends Bounded> T of(T[] stretches, double value) {
+            return Arrays.stream(stretches)
+                    .filter(stretch -> value <= stretch.most())
+                    .findFirst()
+                    .orElseThrow();
+        }
+    }
+
     /** Where in a bar a stroke is. */
     enum Place {
         DOWNBEAT,
@@ -21,7 +35,7 @@ final class Playing {
     }
 
     /** How many strokes there are in a bar that has any. */
-    enum Density {
+    enum Density implements Bounded {
         ONE(1.2),
         TWO(2.5),
         FOUR(4.5),
@@ -33,10 +47,15 @@ final class Playing {
         Density(double most) {
             this.most = most;
         }
+
+        @Override
+        public double most() {
+            return most;
+        }
     }
 
     /** In which share of the bars there are strokes. */
-    enum Spread {
+    enum Spread implements Bounded {
         FEW(0.1),
         SOME(0.5),
         MOST(1);
@@ -46,13 +65,18 @@ final class Playing {
         Spread(double most) {
             this.most = most;
         }
+
+        @Override
+        public double most() {
+            return most;
+        }
     }
 
     /** A part of whose strokes so many are off the grid was not played to it: its bars and beats tell nothing. */
     private static final double OFF_THE_GRID = 0.6;
 
     /** How many of all hits are on a note. */
-    enum Share {
+    enum Share implements Bounded {
         RARE(0.01),
         SELDOM(0.04),
         NOW_AND_THEN(0.10),
@@ -65,10 +89,15 @@ final class Playing {
         Share(double most) {
             this.most = most;
         }
+
+        @Override
+        public double most() {
+            return most;
+        }
     }
 
     /** How loud a note is beside all others. */
-    enum Loudness {
+    enum Loudness implements Bounded {
         SOFTER(0.93),
         AS_LOUD(1.05),
         LOUDER(Double.MAX_VALUE);
@@ -78,10 +107,15 @@ final class Playing {
         Loudness(double most) {
             this.most = most;
         }
+
+        @Override
+        public double most() {
+            return most;
+        }
     }
 
     /** How often two notes sound together, of the strokes of the rarer one. */
-    enum Meeting {
+    enum Meeting implements Bounded {
         NEVER(0.02),
         SELDOM(0.25),
         OFTEN(0.60),
@@ -91,6 +125,11 @@ final class Playing {
 
         Meeting(double most) {
             this.most = most;
+        }
+
+        @Override
+        public double most() {
+            return most;
         }
     }
 
@@ -157,10 +196,7 @@ final class Playing {
     private Meeting meeting(int note, int other, int fewer) {
         double softer = Math.min(usage.weight(note) / hits[note], usage.weight(other) / hits[other]);
         double share = usage.together(note, other) / softer / fewer;
-        return Arrays.stream(Meeting.values())
-                .filter(meeting -> share <= meeting.most)
-                .findFirst()
-                .orElseThrow();
+        return Bounded.of(Meeting.values(), share);
     }
 
     /** The notes that are played, from the lowest to the highest. */
@@ -176,18 +212,12 @@ final class Playing {
 
     Share share(int note) {
         double share = (double) hits[note] / hitCount;
-        return Arrays.stream(Share.values())
-                .filter(candidate -> share <= candidate.most)
-                .findFirst()
-                .orElseThrow();
+        return Bounded.of(Share.values(), share);
     }
 
     Loudness loudness(int note) {
         double beside = usage.weight(note) / hits[note] / (usage.weight() / hitCount);
-        return Arrays.stream(Loudness.values())
-                .filter(candidate -> beside <= candidate.most)
-                .findFirst()
-                .orElseThrow();
+        return Bounded.of(Loudness.values(), beside);
     }
 
     private static Place place(BarBeat at, int beatsInBar) {
@@ -236,18 +266,12 @@ final class Playing {
 
     Density density(int note) {
         double mean = (double) strokes[note] / bars[note];
-        return Arrays.stream(Density.values())
-                .filter(density -> mean <= density.most)
-                .findFirst()
-                .orElseThrow();
+        return Bounded.of(Density.values(), mean);
     }
 
     Spread spread(int note) {
         double share = (double) bars[note] / barCount;
-        return Arrays.stream(Spread.values())
-                .filter(spread -> share <= spread.most)
-                .findFirst()
-                .orElseThrow();
+        return Bounded.of(Spread.values(), share);
     }
 
     int hits(int note) {
