@@ -85,8 +85,7 @@ public final class BatchUse {
                         .part());
             }
         } catch (MidiFormatException e) {
-            // No part: it goes through untouched.
-            return;
+            // No part: it goes through untouched, and is told when it is converted.
         } catch (IOException e) {
             archive.leave();
         }

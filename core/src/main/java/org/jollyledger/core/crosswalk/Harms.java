@@ -138,7 +138,7 @@ final class Harms {
                 && !wanted.articulation().isForceful()) {
             harms.add(new Weighed(Harm.TOO_LOUD, weight * softness * Harm.TOO_LOUD.cost(), true));
         }
-        if (isLow(wanted) && found.piece() == KitPiece.TOM && found.number() < lowestTom) {
+        if (wanted.piece().isLowDrum() && found.piece() == KitPiece.TOM && found.number() < lowestTom) {
             harms.add(new Weighed(Harm.RAISED, weight * Harm.RAISED.cost(), true));
         }
         return harms;
@@ -153,10 +153,6 @@ final class Harms {
         return loudness.isEmpty()
                 ? 0
                 : Math.max(0, Math.min(1, (SOFTLY - loudness.getAsDouble()) / (SOFTLY - SOFTEST)));
-    }
-
-    private static boolean isLow(Sound sound) {
-        return sound.piece() == KitPiece.KICK || sound.piece() == KitPiece.SURDO;
     }
 
     /**

@@ -140,6 +140,11 @@ public enum KitPiece implements Coded {
         return articulationSet.contains(articulation);
     }
 
+    /** {@return whether it is the lowest drum of a set, so that of toms only a low one can stand in} */
+    public boolean isLowDrum() {
+        return this == KICK || this == SURDO;
+    }
+
     boolean alwaysCounted() {
         return count == Count.ALWAYS;
     }

@@ -124,11 +124,11 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
 
     private static double numberDistance(Sound from, Sound to) {
         if (from.piece() != to.piece()) {
-            return isLowDrum(from) && to.piece() == KitPiece.TOM
-                    ? TOM_HIGHER_UP * (LOWEST_TOM - Math.min(to.number(), LOWEST_TOM))
-                    : isLowDrum(to) && from.piece() == KitPiece.TOM
-                            ? TOM_HIGHER_UP * (LOWEST_TOM - Math.min(from.number(), LOWEST_TOM))
-                            : Math.abs(from.number() - to.number()) * NUMBER_ON_ANOTHER_PIECE;
+            Sound tom = from.piece() == KitPiece.TOM ? from : to;
+            Sound other = tom == from ? to : from;
+            return tom.piece() == KitPiece.TOM && other.piece().isLowDrum()
+                    ? TOM_HIGHER_UP * (LOWEST_TOM - Math.min(tom.number(), LOWEST_TOM))
+                    : Math.abs(from.number() - to.number()) * NUMBER_ON_ANOTHER_PIECE;
         }
         int steps = Math.abs(from.number() - to.number());
         if (steps == 0) {
@@ -136,10 +136,6 @@ public record SoundDistance(Sound from, Sound to, double value, Aspect aspect) {
         }
         // Every tom farther down is another pitch; a third crash is as good as a second, nearly.
         return from.piece() == KitPiece.TOM ? Math.min(0.05 * steps, 0.30) : Math.min(0.06 + 0.02 * steps, 0.20);
-    }
-
-    private static boolean isLowDrum(Sound sound) {
-        return sound.piece() == KitPiece.KICK || sound.piece() == KitPiece.SURDO;
     }
 
     private static double sideDistance(Optional<Side> from, Optional<Side> to) {
