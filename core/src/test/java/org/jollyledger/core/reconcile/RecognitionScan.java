@@ -26,9 +26,13 @@ import org.junit.jupiter.api.Test;
  */
 class RecognitionScan {
     private static final int FEWEST_HITS = 30;
+    private static final Channels NO_DRUMS =
+            new Channels(Channels.ALL.mask() ^ Channels.only(10).mask());
     private static final int LAYOUTS_FOR_EACH = 6;
-    /** With one or two notes nobody can tell. */
-    private static final int FEWEST_NOTES = Integer.getInteger("notes", 5);
+    /** With few notes nobody can tell. */
+    private static final int FEWEST_NOTES = 5;
+
+    private static final int SEVERAL_NOTES = 8;
 
     private static long notes(Part part) {
         return Arrays.stream(part.hitsPerNote()).filter(hits -> hits > 0).count();
@@ -61,7 +65,7 @@ class RecognitionScan {
         }
 
         void print() {
-            System.out.printf("SCAN %-34s %5d: right %.1f %%;", what, all, 100.0 * right / all);
+            System.out.printf("SCAN %-35s %5d: right %.1f %%;", what, all, 100.0 * right / all);
             for (Confidence confidence : Confidence.values()) {
                 int count = said.getOrDefault(confidence, 0);
                 System.out.printf(
@@ -80,18 +84,24 @@ class RecognitionScan {
         List<NoteMap> many = Layouts.many(500);
         List<Layout> few = twenty.stream().map(Layout::of).toList();
         List<Layout> all = many.stream().map(Layout::of).toList();
-        NoteMap source = GeneralMidi.level1();
-        Count whole = new Count("whole parts");
-        Count fourBars = new Count("four bars");
-        Count ofMany = new Count("whole parts, 500 maps");
-        Count absent = new Count("the right map taken out");
-        Count melodic = new Count("melodies");
+        NoteMap source = GeneralMidi.level2();
+        List<Count> whole = counts("whole parts");
+        List<Count> fourBars = counts("four bars");
+        List<Count> ofMany = counts("whole parts, 500 maps");
+        List<Count> absent = counts("the right map taken out");
+        Count melodic = new Count("one instrument that is no drum");
+        Count drumless = new Count("all instruments but the drums");
         List<Double> milliseconds = new ArrayList<>();
         Random random = new Random(1);
         try (Stream<Path> paths = Files.list(Path.of(System.getProperty("corpus")))) {
             for (Path path : paths.sorted().toList()) {
                 MidiFile file = MidiFile.read(Files.readAllBytes(path));
                 Part part = Part.of(file, Channels.only(10));
+                Part others = Part.of(file, NO_DRUMS);
+                if (others.hitCount() >= FEWEST_HITS) {
+                    drumless.add(LayoutRecognition.recognise(Layouts.alone(others), few, 3)
+                            .confidence());
+                }
                 for (int channel = 1; channel <= 16; channel++) {
                     Part tune = Part.of(file, Channels.only(channel));
                     if (channel != 10 && tune.hitCount() >= FEWEST_HITS) {
@@ -108,27 +118,30 @@ class RecognitionScan {
                             MidiFile.read(Conversion.of(part, Crosswalk.propose(source, layout, part))
                                     .bytes()),
                             Channels.only(layout.channel().orElse(10)));
-                    if (converted.hitCount() < FEWEST_HITS || notes(converted) < FEWEST_NOTES) {
+                    long notes = notes(converted);
+                    if (converted.hitCount() < FEWEST_HITS || notes < FEWEST_NOTES) {
                         continue;
                     }
+                    int several = notes < SEVERAL_NOTES ? 1 : 2;
                     MidiFile drums = Layouts.alone(converted);
-                    trial(whole, drums, few, layout, converted);
+                    trial(whole.subList(0, several), drums, few, layout, converted);
                     MidiFile four = Layouts.bars(converted, 4);
-                    trial(fourBars, four, few, layout, Part.of(four, Channels.ALL));
+                    trial(fourBars.subList(0, several), four, few, layout, Part.of(four, Channels.ALL));
                     long begin = System.nanoTime();
-                    trial(ofMany, drums, all, layout, converted);
+                    trial(ofMany.subList(0, several), drums, all, layout, converted);
                     milliseconds.add((System.nanoTime() - begin) / 1e6);
                     List<Layout> without = few.stream()
                             .filter(other -> !Layouts.playAlike(other.map(), layout, converted))
                             .toList();
                     Answer left = LayoutRecognition.recognise(drums, without, 3);
-                    absent.add(left.candidates().get(0).map(), layout, converted, left.confidence());
+                    NoteMap best = left.candidates().get(0).map();
+                    absent.subList(0, several).forEach(count -> count.add(best, layout, converted, left.confidence()));
                 }
             }
         }
-        for (Count count : List.of(whole, fourBars, ofMany, absent, melodic)) {
-            count.print();
-        }
+        Stream.of(whole, fourBars, ofMany, absent, List.of(melodic, drumless))
+                .flatMap(List::stream)
+                .forEach(Count::print);
         double[] sorted =
                 milliseconds.stream().mapToDouble(time -> time).sorted().toArray();
         System.out.printf(
@@ -138,9 +151,14 @@ class RecognitionScan {
                 Arrays.stream(sorted).max().orElse(0));
     }
 
-    private static void trial(Count count, MidiFile file, List<Layout> layouts, NoteMap right, Part part) {
+    private static List<Count> counts(String what) {
+        return List.of(
+                new Count(what + ", " + FEWEST_NOTES + " notes"), new Count(what + ", " + SEVERAL_NOTES + " notes"));
+    }
+
+    private static void trial(List<Count> counts, MidiFile file, List<Layout> layouts, NoteMap right, Part part) {
         Answer answer = LayoutRecognition.recognise(file, layouts, 3);
         NoteMap best = answer.candidates().get(0).map();
-        count.add(best, right, part, answer.confidence());
+        counts.forEach(count -> count.add(best, right, part, answer.confidence()));
     }
 }
