@@ -197,6 +197,36 @@ public final class PartEdit {
         return this;
     }
 
+    /**
+     * Makes changes to single messages and hits; of several to one hit only the first is made.
+     *
+     * @return this edit, to go on with
+     */
+    public PartEdit make(Iterable<HitChange> wanted) {
+        wanted.forEach(change -> change.makeIn(this));
+        return this;
+    }
+
+    void toChannel(int track, int event, int channel) {
+        changes++;
+        edit.setChannel(track, event, channel);
+    }
+
+    void drop(int track, int event) {
+        changes++;
+        edit.remove(track, event);
+    }
+
+    void send(HitChange.Send sent) {
+        changes++;
+        messages.add(new Message(sent.track(), sent.tick(), Order.END, sent.status(), sent.data1(), sent.data2()));
+    }
+
+    void sendBefore(HitChange.SendBefore sent) {
+        changes++;
+        edit.insertBefore(sent.track(), sent.event(), sent.status(), sent.data1(), sent.data2());
+    }
+
     /** {@return how many hits were changed, deleted or added so far} */
     public int changeCount() {
         return changes;

@@ -1,0 +1,214 @@
+package org.jollyledger.core.reconcile;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.jollyledger.core.kit.Hats;
+import org.jollyledger.core.kit.Kit;
+import org.jollyledger.core.kit.KitChange;
+import org.jollyledger.core.notemap.HatPedal;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.HitChange;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.reconcile.Correction.Action;
+import org.jollyledger.core.sound.Openness;
+import org.jollyledger.core.sound.Sound;
+
+/** Hi-hats whose pedal says something else than their note, or says it in a form that the map does not take. */
+final class HatFinder {
+    /** From here on the note of a hi-hat is one for an open one, and from there on its foot says so: pedals are not exact. */
+    private static final double OPEN_FROM = Openness.HALF.position();
+
+    private static final double FOOT_OPEN_FROM = Openness.THREE_QUARTER.position();
+
+    private static final int CONTROL_CHANGE = 0xB0;
+    private static final double CLOSED_TO = Openness.CLOSED.position();
+    /** An open hi-hat that was struck so long ago is hardly heard any more. */
+    private static final double RINGS_SECONDS = 2;
+
+    private final Study study;
+    private final Part part;
+    private final Map<Integer, Map<Openness, Integer>> notes;
+
+    private HatFinder(Study study) {
+        this.study = study;
+        part = study.part();
+        notes = KitChange.between(study.kit(), study.kit()).hats().notes();
+    }
+
+    static void contradiction(Study study) {
+        HatFinder finder = new HatFinder(study);
+        finder.againstPedal();
+        finder.ringsOn();
+    }
+
+    static void form(Study study) {
+        if (study.meant().isPresent()) {
+            new HatFinder(study).otherForm(study.meant().orElseThrow());
+        }
+    }
+
+    /** What a note strikes: a hi-hat whose openness is in its note. */
+    private Optional<Sound> hatByNote(int hit) {
+        return study.line(hit).map(Line::sound).filter(sound -> Hats.isStruck(sound) && !Hats.isByPedal(sound));
+    }
+
+    private void againstPedal() {
+        Kit feet = study.meant().orElse(study.kit());
+        if (part.pedal(feet).changes().isEmpty()) {
+            return;
+        }
+        for (int hit : study.order()) {
+            Optional<Sound> note = hatByNote(hit);
+            OptionalInt value = part.pedalAt(feet, hit);
+            boolean byPedalThere = study.meant().isPresent()
+                    && study.meant(hit).map(Hats::isByPedal).orElse(false);
+            if (note.isEmpty() || value.isEmpty() || byPedalThere) {
+                continue;
+            }
+            Openness foot = Hats.openness(feet.pedal(), value.getAsInt());
+            double struck = Hats.position(note.get());
+            boolean contradicts = foot.position() <= CLOSED_TO && struck >= OPEN_FROM
+                    || foot.position() >= FOOT_OPEN_FROM && struck <= CLOSED_TO;
+            if (contradicts) {
+                reportContradiction(hit, note.get(), foot, feet.pedal(), value.getAsInt());
+            }
+        }
+    }
+
+    private void reportContradiction(int hit, Sound note, Openness foot, HatPedal pedal, int value) {
+        List<Correction> corrections = new ArrayList<>();
+        Integer follows = notes.getOrDefault(part.note(hit), Map.of()).get(foot);
+        if (follows != null && follows != part.note(hit)) {
+            corrections.add(Correction.of(
+                    "note-follows-foot",
+                    "The note follows the foot: " + study.name(follows),
+                    new HitChange.ToNote(hit, follows)));
+        }
+        Openness wanted = note.openness().orElseThrow();
+        Hats.value(pedal, wanted)
+                .ifPresent(meant -> corrections.add(Correction.of(
+                        "foot-follows-note",
+                        "The foot follows the note: " + wanted.words(),
+                        foot(hit, pedal.controller(), meant, OptionalInt.of(value)))));
+        corrections.add(Correction.KEEP);
+        study.found(
+                DiscrepancyKind.HAT_CONTRADICTION,
+                List.of(hit),
+                "The foot says " + foot.words() + ", " + study.name(part.note(hit)) + " says " + wanted.words() + ".",
+                corrections);
+    }
+
+    /** A value of the pedal for one stroke, and what it was behind it. */
+    private List<HitChange> foot(int hit, int controller, int value, OptionalInt before) {
+        List<HitChange> changes = new ArrayList<>();
+        int track = part.track(hit);
+        changes.add(new HitChange.SendBefore(
+                track, part.onEvent(hit), CONTROL_CHANGE | part.channel(hit) - 1, controller, value));
+        before.ifPresent(old ->
+                changes.add(HitChange.Send.controller(track, part.tick(hit) + 1, part.channel(hit), controller, old)));
+        return changes;
+    }
+
+    /** An open hi-hat rings on through a closed stroke when nothing on the map says that one damps the other. */
+    private void ringsOn() {
+        Set<Integer> told = new HashSet<>();
+        int open = Study.NONE;
+        for (int hit : study.order()) {
+            Optional<Sound> sound = hatByNote(hit);
+            if (sound.isEmpty()) {
+                continue;
+            }
+            double position = Hats.position(sound.get());
+            if (position >= OPEN_FROM) {
+                open = hit;
+            } else if (position <= CLOSED_TO && open != Study.NONE) {
+                boolean rings = study.seconds(hit) - study.seconds(open) <= RINGS_SECONDS;
+                int pair = part.note(open) << 7 | part.note(hit);
+                if (rings && !shareGroup(open, hit) && told.add(pair)) {
+                    reportRingsOn(open, hit);
+                }
+                open = Study.NONE;
+            }
+        }
+    }
+
+    private boolean shareGroup(int one, int other) {
+        return study.line(one)
+                        .flatMap(Line::chokeGroup)
+                        .equals(study.line(other).flatMap(Line::chokeGroup))
+                && study.line(one).flatMap(Line::chokeGroup).isPresent();
+    }
+
+    private void reportRingsOn(int open, int closed) {
+        study.found(
+                DiscrepancyKind.HAT_CONTRADICTION,
+                List.of(closed, open),
+                study.name(part.note(open)) + " rings on through " + study.name(part.note(closed)) + ": on "
+                        + study.map().name() + " they share no choke group.",
+                List.of(
+                        new Correction(
+                                "choke-group",
+                                "Put both in one choke group of " + study.map().name(),
+                                Action.CHANGE_MAP,
+                                List.of()),
+                        Correction.KEEP));
+    }
+
+    private void otherForm(Kit written) {
+        for (int hit : study.order()) {
+            Optional<Sound> meant = study.meant(hit).filter(Hats::isStruck);
+            Optional<Sound> here = study.line(hit).map(Line::sound).filter(Hats::isStruck);
+            if (meant.isEmpty() || here.isEmpty()) {
+                continue;
+            }
+            if (Hats.isByPedal(meant.get()) && !Hats.isByPedal(here.get())) {
+                intoNote(hit, part.played(written, meant.get(), hit));
+            } else if (!Hats.isByPedal(meant.get()) && Hats.isByPedal(here.get())) {
+                intoPedal(hit, meant.get().openness().orElseThrow());
+            }
+        }
+    }
+
+    /** The pedal tells how far open, and the map has notes for it. */
+    private void intoNote(int hit, Sound played) {
+        Openness openness = played.openness().orElseThrow();
+        Integer note = notes.getOrDefault(part.note(hit), Map.of()).get(openness);
+        if (note == null || note == part.note(hit)) {
+            return;
+        }
+        study.found(
+                DiscrepancyKind.HAT_FORM,
+                List.of(hit),
+                "The pedal says " + openness.words() + "; " + study.map().name() + " has a note for it.",
+                List.of(
+                        Correction.of("into-form", "Move to " + study.name(note), new HitChange.ToNote(hit, note)),
+                        Correction.KEEP));
+    }
+
+    /** The note tells how far open, and the map wants to hear it from the pedal. */
+    private void intoPedal(int hit, Openness openness) {
+        HatPedal pedal = study.kit().pedal();
+        OptionalInt before = part.pedalAt(study.kit(), hit);
+        boolean right = before.isPresent() && Hats.openness(pedal, before.getAsInt()) == openness;
+        OptionalInt value = Hats.value(pedal, openness);
+        if (right || value.isEmpty()) {
+            return;
+        }
+        study.found(
+                DiscrepancyKind.HAT_FORM,
+                List.of(hit),
+                study.label(part.note(hit)) + " was meant to be " + openness.words() + "; "
+                        + study.map().name() + " hears that from controller " + pedal.controller() + ".",
+                List.of(
+                        Correction.of(
+                                "into-form",
+                                "Send " + value.getAsInt() + " before it",
+                                foot(hit, pedal.controller(), value.getAsInt(), OptionalInt.empty())),
+                        Correction.KEEP));
+    }
+}
