@@ -20,7 +20,8 @@ public final class Ratios {
     private static final List<Wanted> WANTED = List.of(
             new Wanted("ours", "jdk", "parts a second, ours / JDK"),
             new Wanted("batch", "unpackAndPack", "time, converting a zip / unpacking and packing it"),
-            new Wanted("forPart", "typical", "time, proposal for a part / for what is typical"));
+            new Wanted("forPart", "typical", "time, proposal for a part / for what is typical"),
+            new Wanted("found", "converted", "time, finding discrepancies / converting"));
 
     private Ratios() {}
 

@@ -28,6 +28,7 @@ public final class NotePairs {
     private final int @Nullable [] trackOfNote;
 
     private final int[] pressures;
+    private final int[] strayEnds;
 
     private NotePairs(MidiTrack[] tracks, Collector collected) {
         this.tracks = tracks;
@@ -37,6 +38,7 @@ public final class NotePairs {
         endEvents = collected.endEvents;
         trackOfNote = collected.trackOfNote;
         pressures = Arrays.copyOf(collected.pressures, collected.pressureLength);
+        strayEnds = Arrays.copyOf(collected.strayEnds, collected.strayEndLength);
     }
 
     /**
@@ -132,6 +134,21 @@ public final class NotePairs {
         return pressures[pressure * Collector.PRESSURE_SIZE + 2];
     }
 
+    /** {@return how many ends there are that belong to no note} */
+    public int strayEndCount() {
+        return strayEnds.length / 2;
+    }
+
+    /** {@return the track of an end that belongs to no note} */
+    public int strayEndTrack(int stray) {
+        return strayEnds[2 * stray];
+    }
+
+    /** {@return the index in its track of an end that belongs to no note} */
+    public int strayEndEvent(int stray) {
+        return strayEnds[2 * stray + 1];
+    }
+
     /** Goes through the events once. */
     private static final class Collector {
         private static final int PRESSURE_SIZE = 3;
@@ -155,6 +172,8 @@ public final class NotePairs {
         private int @Nullable [] trackOfNote;
         private int[] pressures = {};
         private int pressureLength;
+        private int[] strayEnds = {};
+        private int strayEndLength;
 
         /** Makes room for as many notes as tracks of nothing but notes with their ends would have. */
         Collector(MidiTrack[] tracks, int channelMask) {
@@ -232,6 +251,8 @@ public final class NotePairs {
                     int note = firstOpen[slot] - 1;
                     itsEnds[note] = event;
                     firstOpen[slot] = itsNext[note];
+                } else {
+                    addStrayEnd(track.index(), event);
                 }
             }
             count = found;
@@ -254,6 +275,14 @@ public final class NotePairs {
             pressures[pressureLength++] = track;
             pressures[pressureLength++] = event;
             pressures[pressureLength++] = note;
+        }
+
+        private void addStrayEnd(int track, int event) {
+            if (strayEndLength == strayEnds.length) {
+                strayEnds = Arrays.copyOf(strayEnds, Math.max(16, 2 * strayEnds.length));
+            }
+            strayEnds[strayEndLength++] = track;
+            strayEnds[strayEndLength++] = event;
         }
 
         private void grow() {

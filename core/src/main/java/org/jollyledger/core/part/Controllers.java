@@ -17,11 +17,12 @@ public final class Controllers {
      * The controller takes a value.
      *
      * @param track the track, from 0
+     * @param event its index in the track
      * @param channel 1 to 16
      * @param tick when
      * @param value 0–127
      */
-    public record Change(int track, int channel, long tick, int value) {}
+    public record Change(int track, int event, int channel, long tick, int value) {}
 
     /** What changes hold together: those of a channel, and where tracks are pieces of their own, of a track. */
     private record Receiver(int track, int channel) {}
@@ -48,7 +49,8 @@ public final class Controllers {
                 if (track.command(event) == CONTROL_CHANGE
                         && track.data1(event) == controller
                         && channels.contains(track.channel(event))) {
-                    changes.add(new Change(track.index(), track.channel(event), track.tick(event), track.data2(event)));
+                    changes.add(new Change(
+                            track.index(), event, track.channel(event), track.tick(event), track.data2(event)));
                 }
             }
         }

@@ -127,6 +127,21 @@ public final class Part {
         return notes.endTick(hit);
     }
 
+    /** {@return how many ends there are that belong to no hit} */
+    public int strayEndCount() {
+        return notes.strayEndCount();
+    }
+
+    /** {@return the track of an end that belongs to no hit} */
+    public int strayEndTrack(int stray) {
+        return notes.strayEndTrack(stray);
+    }
+
+    /** {@return the index in its track of an end that belongs to no hit} */
+    public int strayEndEvent(int stray) {
+        return notes.strayEndEvent(stray);
+    }
+
     /** {@return how many polyphonic key pressure events there are on the channels} */
     public int pressureCount() {
         return notes.pressureCount();

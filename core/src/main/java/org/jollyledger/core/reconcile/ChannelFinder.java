@@ -1,13 +1,15 @@
 package org.jollyledger.core.reconcile;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
+import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
 
 /** Hits on channels that the map does not listen to. */
 final class ChannelFinder {
@@ -18,43 +20,47 @@ final class ChannelFinder {
     private ChannelFinder() {}
 
     static void stray(Study study) {
-        OptionalInt listens = study.map().channel();
+        OptionalInt listens = study.instrument().map().channel();
         if (listens.isEmpty()) {
             return;
         }
         int wanted = listens.getAsInt();
-        List<Integer> played = Part.channelsWithHits(study.part().file()).list();
+        MidiFile file = study.part().file();
+        List<Integer> played = Part.channelsWithHits(file).list();
+        if (played.equals(List.of(wanted))) {
+            return;
+        }
+        Channels others = channelsThatChooseAnInstrument(file);
         for (int channel : played) {
-            if (channel == wanted) {
-                continue;
-            }
-            Part astray = Part.of(study.part().file(), Channels.only(channel));
-            if (played.size() == 1 || areDrums(study, astray, channel)) {
-                report(study, astray, wanted);
-            }
-        }
-    }
-
-    private static boolean areDrums(Study study, Part astray, int channel) {
-        long onLines = Arrays.stream(astray.hitsInTime())
-                .filter(hit -> study.lineOn(astray.note(hit)).isPresent())
-                .count();
-        return onLines >= ON_LINES * astray.hitCount()
-                && !choosesAnInstrument(astray, channel)
-                && Melody.likelihood(astray) < Melody.LIKELY;
-    }
-
-    private static boolean choosesAnInstrument(Part part, int channel) {
-        return part.file().tracks().stream().anyMatch(track -> hasProgram(track, channel));
-    }
-
-    private static boolean hasProgram(MidiTrack track, int channel) {
-        for (int event = 0; event < track.eventCount(); event++) {
-            if (track.command(event) == PROGRAM_CHANGE && track.channel(event) == channel) {
-                return true;
+            boolean mayBeDrums = channel != wanted && (played.size() == 1 || !others.contains(channel));
+            if (mayBeDrums) {
+                Part astray = Part.of(file, Channels.only(channel));
+                if (played.size() == 1 || areDrums(study, astray)) {
+                    report(study, astray, wanted);
+                }
             }
         }
-        return false;
+    }
+
+    private static Channels channelsThatChooseAnInstrument(MidiFile file) {
+        int mask = 0;
+        for (MidiTrack track : file.tracks()) {
+            for (int event = 0; event < track.eventCount(); event++) {
+                if (track.command(event) == PROGRAM_CHANGE) {
+                    mask |= Channels.only(track.channel(event)).mask();
+                }
+            }
+        }
+        return new Channels(mask);
+    }
+
+    private static boolean areDrums(Study study, Part astray) {
+        int[] hits = astray.hitsPerNote();
+        int onLines = IntStream.range(0, Note.COUNT)
+                .filter(note -> study.instrument().line(note).isPresent())
+                .map(note -> hits[note])
+                .sum();
+        return onLines >= ON_LINES * astray.hitCount() && Melody.likelihood(astray) < Melody.LIKELY;
     }
 
     private static void report(Study study, Part astray, int wanted) {
@@ -76,7 +82,7 @@ final class ChannelFinder {
                     OptionalInt.of(astray.note(hit)),
                     astray.tick(hit),
                     study.name(astray.note(hit)) + " is on channel " + astray.channel(hit) + "; "
-                            + study.map().name() + " listens on channel " + wanted + ".",
+                            + study.instrument().name() + " listens on channel " + wanted + ".",
                     List.of(
                             Correction.of("to-channel-" + wanted, "Put it on channel " + wanted, moves),
                             Correction.KEEP));

@@ -9,10 +9,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.SortedMap;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Kit;
-import org.jollyledger.core.kit.KitChange;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.Line;
@@ -68,7 +66,6 @@ final class ChokeFinder {
     private final Study study;
     private final Part part;
     private final Kit kit;
-    private final SortedMap<Integer, Integer> chokedBy;
     private final DiscrepancyKind wanted;
     /** Of each cymbal that rings its last stroke. */
     private final Map<Cymbal, Integer> ringing = new HashMap<>();
@@ -79,8 +76,7 @@ final class ChokeFinder {
         this.study = study;
         this.wanted = wanted;
         part = study.part();
-        kit = study.kit();
-        chokedBy = KitChange.between(kit, kit).chokes().chokedBy();
+        kit = study.instrument().kit();
         pressed = new boolean[part.hitCount()];
     }
 
@@ -124,15 +120,9 @@ final class ChokeFinder {
                 chokes = true;
             }
         }
-        boolean[] isChoke = new boolean[Note.COUNT];
-        boolean[] known = new boolean[Note.COUNT];
-        for (int hit : study.order()) {
-            int note = part.note(hit);
-            if (!known[note]) {
-                known[note] = true;
-                isChoke[note] = study.meant(hit).map(Chokes::isChoke).orElse(false);
-            }
-            chokes |= isChoke[note];
+        Instrument meant = study.written().orElse(study.instrument());
+        for (int note = 0; note < Note.COUNT; note++) {
+            chokes |= study.isPlayed(note) && meant.isChoke(note);
         }
         if (!chokes) {
             return List.of();
@@ -145,7 +135,7 @@ final class ChokeFinder {
     }
 
     private void strike(Event event) {
-        Optional<Sound> meant = study.meant(event.hit);
+        Optional<Sound> meant = study.meant(part.note(event.hit));
         if (meant.isEmpty() || !Chokes.canBeChoked(meant.get())) {
             return;
         }
@@ -157,7 +147,7 @@ final class ChokeFinder {
     }
 
     private void press(Event event) {
-        Optional<Sound> meant = study.meant(event.hit).filter(Chokes::canBeChoked);
+        Optional<Sound> meant = study.meant(part.note(event.hit)).filter(Chokes::canBeChoked);
         if (meant.isPresent() && !pressed[event.hit]) {
             pressed[event.hit] = true;
             choke(new Choke(event.seconds, event.hit, event.pressure, meant.get()));
@@ -280,7 +270,8 @@ final class ChokeFinder {
             changes.addAll(pressure(tick(choke), ringingHit));
             return Optional.of(Correction.of("to-other", words, changes));
         }
-        return Optional.ofNullable(chokedBy.get(note))
+        return Optional.ofNullable(
+                        study.instrument().forms().chokes().chokedBy().get(note))
                 .map(by -> Correction.of("to-other", words, new HitChange.ToNote(choke.hit, by)));
     }
 
@@ -322,7 +313,7 @@ final class ChokeFinder {
             case PRESSURE -> changes.addAll(pressure(tick, stroke));
             case RELEASE -> changes.addAll(LengthFinder.end(study, stroke, tick));
             case NOTE -> {
-                Integer by = chokedBy.get(part.note(stroke));
+                Integer by = study.instrument().forms().chokes().chokedBy().get(part.note(stroke));
                 if (by == null) {
                     return Optional.empty();
                 }
@@ -333,7 +324,8 @@ final class ChokeFinder {
     }
 
     private List<HitChange> intoNote(Choke choke, int stroke, int by) {
-        boolean tail = study.lineOn(by).map(Line::sound).map(Chokes::isTail).orElse(true);
+        boolean tail =
+                study.instrument().line(by).map(Line::sound).map(Chokes::isTail).orElse(true);
         long tick = tick(choke);
         if (isStruck(choke) && tail) {
             double perTick = part.tempoMap(part.track(choke.hit)).at(tick).secondsPerTick();

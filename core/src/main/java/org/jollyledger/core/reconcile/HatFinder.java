@@ -7,16 +7,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.kit.Kit;
-import org.jollyledger.core.kit.KitChange;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.reconcile.Correction.Action;
 import org.jollyledger.core.sound.Openness;
 import org.jollyledger.core.sound.Sound;
+import org.jspecify.annotations.Nullable;
 
 /** Hi-hats whose pedal says something else than their note, or says it in a form that the map does not take. */
 final class HatFinder {
@@ -32,12 +34,10 @@ final class HatFinder {
 
     private final Study study;
     private final Part part;
-    private final Map<Integer, Map<Openness, Integer>> notes;
 
     private HatFinder(Study study) {
         this.study = study;
         part = study.part();
-        notes = KitChange.between(study.kit(), study.kit()).hats().notes();
     }
 
     static void contradiction(Study study) {
@@ -47,9 +47,7 @@ final class HatFinder {
     }
 
     static void form(Study study) {
-        if (study.meant().isPresent()) {
-            new HatFinder(study).otherForm(study.meant().orElseThrow());
-        }
+        study.written().ifPresent(written -> new HatFinder(study).otherForm(written.kit()));
     }
 
     /** What a note strikes: a hi-hat whose openness is in its note. */
@@ -57,16 +55,26 @@ final class HatFinder {
         return study.line(hit).map(Line::sound).filter(sound -> Hats.isStruck(sound) && !Hats.isByPedal(sound));
     }
 
+    /** The note of the same stroke that is as far open, or nearly; null when there is none. */
+    private @Nullable Integer noteFor(int hit, Openness openness) {
+        return study.instrument()
+                .forms()
+                .hats()
+                .notes()
+                .getOrDefault(part.note(hit), Map.of())
+                .get(openness);
+    }
+
     private void againstPedal() {
-        Kit feet = study.meant().orElse(study.kit());
+        Kit feet = study.written().orElse(study.instrument()).kit();
         if (part.pedal(feet).changes().isEmpty()) {
             return;
         }
         for (int hit : study.order()) {
             Optional<Sound> note = hatByNote(hit);
             OptionalInt value = part.pedalAt(feet, hit);
-            boolean byPedalThere = study.meant().isPresent()
-                    && study.meant(hit).map(Hats::isByPedal).orElse(false);
+            boolean byPedalThere = study.written().isPresent()
+                    && study.meant(part.note(hit)).map(Hats::isByPedal).orElse(false);
             if (note.isEmpty() || value.isEmpty() || byPedalThere) {
                 continue;
             }
@@ -82,7 +90,7 @@ final class HatFinder {
 
     private void reportContradiction(int hit, Sound note, Openness foot, HatPedal pedal, int value) {
         List<Correction> corrections = new ArrayList<>();
-        Integer follows = notes.getOrDefault(part.note(hit), Map.of()).get(foot);
+        Integer follows = noteFor(hit, foot);
         if (follows != null && follows != part.note(hit)) {
             corrections.add(Correction.of(
                     "note-follows-foot",
@@ -116,25 +124,33 @@ final class HatFinder {
 
     /** An open hi-hat rings on through a closed stroke when nothing on the map says that one damps the other. */
     private void ringsOn() {
+        if (!playsHats()) {
+            return;
+        }
+        Instrument instrument = study.instrument();
         Set<Integer> told = new HashSet<>();
         int open = Study.NONE;
         for (int hit : study.order()) {
-            Optional<Sound> sound = hatByNote(hit);
-            if (sound.isEmpty()) {
-                continue;
-            }
-            double position = Hats.position(sound.get());
-            if (position >= OPEN_FROM) {
+            int note = part.note(hit);
+            if (instrument.isHatFrom(note, OPEN_FROM)) {
                 open = hit;
-            } else if (position <= CLOSED_TO && open != Study.NONE) {
+            } else if (open != Study.NONE && instrument.isHatTo(note, CLOSED_TO)) {
                 boolean rings = study.seconds(hit) - study.seconds(open) <= RINGS_SECONDS;
-                int pair = part.note(open) << 7 | part.note(hit);
+                int pair = part.note(open) << 7 | note;
                 if (rings && !shareGroup(open, hit) && told.add(pair)) {
                     reportRingsOn(open, hit);
                 }
                 open = Study.NONE;
             }
         }
+    }
+
+    private boolean playsHats() {
+        Instrument instrument = study.instrument();
+        return IntStream.range(0, Note.COUNT)
+                        .anyMatch(note -> study.isPlayed(note) && instrument.isHatFrom(note, OPEN_FROM))
+                && IntStream.range(0, Note.COUNT)
+                        .anyMatch(note -> study.isPlayed(note) && instrument.isHatTo(note, CLOSED_TO));
     }
 
     private boolean shareGroup(int one, int other) {
@@ -149,11 +165,12 @@ final class HatFinder {
                 DiscrepancyKind.HAT_CONTRADICTION,
                 List.of(closed, open),
                 study.name(part.note(open)) + " rings on through " + study.name(part.note(closed)) + ": on "
-                        + study.map().name() + " they share no choke group.",
+                        + study.instrument().name() + " they share no choke group.",
                 List.of(
                         new Correction(
                                 "choke-group",
-                                "Put both in one choke group of " + study.map().name(),
+                                "Put both in one choke group of "
+                                        + study.instrument().name(),
                                 Action.CHANGE_MAP,
                                 List.of()),
                         Correction.KEEP));
@@ -161,7 +178,7 @@ final class HatFinder {
 
     private void otherForm(Kit written) {
         for (int hit : study.order()) {
-            Optional<Sound> meant = study.meant(hit).filter(Hats::isStruck);
+            Optional<Sound> meant = study.meant(part.note(hit)).filter(Hats::isStruck);
             Optional<Sound> here = study.line(hit).map(Line::sound).filter(Hats::isStruck);
             if (meant.isEmpty() || here.isEmpty()) {
                 continue;
@@ -177,14 +194,14 @@ final class HatFinder {
     /** The pedal tells how far open, and the map has notes for it. */
     private void intoNote(int hit, Sound played) {
         Openness openness = played.openness().orElseThrow();
-        Integer note = notes.getOrDefault(part.note(hit), Map.of()).get(openness);
+        Integer note = noteFor(hit, openness);
         if (note == null || note == part.note(hit)) {
             return;
         }
         study.found(
                 DiscrepancyKind.HAT_FORM,
                 List.of(hit),
-                "The pedal says " + openness.words() + "; " + study.map().name() + " has a note for it.",
+                "The pedal says " + openness.words() + "; " + study.instrument().name() + " has a note for it.",
                 List.of(
                         Correction.of("into-form", "Move to " + study.name(note), new HitChange.ToNote(hit, note)),
                         Correction.KEEP));
@@ -192,8 +209,8 @@ final class HatFinder {
 
     /** The note tells how far open, and the map wants to hear it from the pedal. */
     private void intoPedal(int hit, Openness openness) {
-        HatPedal pedal = study.kit().pedal();
-        OptionalInt before = part.pedalAt(study.kit(), hit);
+        HatPedal pedal = study.instrument().kit().pedal();
+        OptionalInt before = part.pedalAt(study.instrument().kit(), hit);
         boolean right = before.isPresent() && Hats.openness(pedal, before.getAsInt()) == openness;
         OptionalInt value = Hats.value(pedal, openness);
         if (right || value.isEmpty()) {
@@ -203,7 +220,7 @@ final class HatFinder {
                 DiscrepancyKind.HAT_FORM,
                 List.of(hit),
                 study.label(part.note(hit)) + " was meant to be " + openness.words() + "; "
-                        + study.map().name() + " hears that from controller " + pedal.controller() + ".",
+                        + study.instrument().name() + " hears that from controller " + pedal.controller() + ".",
                 List.of(
                         Correction.of(
                                 "into-form",

@@ -38,17 +38,18 @@ final class LengthFinder {
                                 delete(hit)));
             }
         }
-        for (Ends.Stray stray : study.ends().strays()) {
-            MidiTrack track = part.file().tracks().get(stray.track());
+        for (int stray = 0; stray < part.strayEndCount(); stray++) {
+            MidiTrack track = part.file().tracks().get(part.strayEndTrack(stray));
+            int event = part.strayEndEvent(stray);
             study.found(
                     DiscrepancyKind.HANGING,
-                    stray.track(),
-                    track.channel(stray.event()),
-                    OptionalInt.of(track.data1(stray.event())),
-                    track.tick(stray.event()),
-                    "An end on " + study.label(track.data1(stray.event())) + " belongs to no hit.",
+                    track.index(),
+                    track.channel(event),
+                    OptionalInt.of(track.data1(event)),
+                    track.tick(event),
+                    "An end on " + study.label(track.data1(event)) + " belongs to no hit.",
                     List.of(
-                            Correction.of("delete", "Delete this end", new Drop(stray.track(), stray.event())),
+                            Correction.of("delete", "Delete this end", new Drop(track.index(), event)),
                             Correction.KEEP));
         }
     }
@@ -62,19 +63,14 @@ final class LengthFinder {
 
     static void noLength(Study study) {
         Part part = study.part();
-        int shortest = study.figures().shortestMilliseconds();
         for (int hit = 0; hit < part.hitCount(); hit++) {
-            if (study.ends().hangs(hit)) {
-                continue;
-            }
-            double length = study.lengthInMilliseconds(hit);
-            if (length >= shortest || isSoonStruckAgain(study, hit)) {
+            if (study.ends().hangs(hit) || !study.isTooShort(hit) || isSoonStruckAgain(study, hit)) {
                 continue;
             }
             study.found(
                     DiscrepancyKind.NO_LENGTH,
                     List.of(hit),
-                    study.name(part.note(hit)) + " lasts " + Math.round(length)
+                    study.name(part.note(hit)) + " lasts " + Math.round(study.lengthInMilliseconds(hit))
                             + " ms; some players skip notes this short.",
                     List.of(
                             Correction.of("usual-length", endWords(study, hit), end(study, hit, study.usualEnd(hit))),
@@ -142,7 +138,7 @@ final class LengthFinder {
     private static boolean mayBeHeld(Study study, int hit) {
         return study.line(hit)
                 .map(line -> SUSTAINED.contains(line.sound().articulation())
-                        || study.kit().stopsOnRelease() && Chokes.canBeChoked(line.sound()))
+                        || study.instrument().kit().stopsOnRelease() && Chokes.canBeChoked(line.sound()))
                 .orElse(false);
     }
 

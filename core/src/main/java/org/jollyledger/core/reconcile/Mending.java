@@ -60,8 +60,7 @@ public final class Mending {
     }
 
     private final NoteMap map;
-    private final Optional<NoteMap> meant;
-    private final Figures figures;
+    private final Reconciler reconciler;
     private final Predicate<Discrepancy> isAccepted;
     private final Map<DiscrepancyKind, Integer> settled = new EnumMap<>(DiscrepancyKind.class);
     private MidiFile file;
@@ -73,8 +72,7 @@ public final class Mending {
             MidiFile file, NoteMap map, Optional<NoteMap> meant, Figures figures, Predicate<Discrepancy> isAccepted) {
         this.file = file;
         this.map = map;
-        this.meant = meant;
-        this.figures = figures;
+        reconciler = Reconciler.of(map, meant, figures);
         this.isAccepted = isAccepted;
     }
 
@@ -128,32 +126,33 @@ public final class Mending {
     }
 
     private Reconciling look(Set<DiscrepancyKind> kinds) {
-        return Reconciling.of(DrumChannel.find(file, map.channel()).part(), map, meant, figures, kinds);
+        return reconciler.look(DrumChannel.find(file, map.channel()).part(), kinds);
     }
 
+    /** Mends one kind after another, each as the part is then; returns whether anything was mended. */
     private boolean round(Set<DiscrepancyKind> kinds) {
         boolean changed = false;
+        Reconciling found = look(kinds);
         for (DiscrepancyKind kind : DiscrepancyKind.values()) {
-            if (kinds.contains(kind)) {
-                changed |= mendAll(kind);
+            List<Chosen> chosen = chosen(found, kind);
+            if (!chosen.isEmpty()) {
+                Settled done = found.settle(chosen);
+                done.choices().forEach(this::book);
+                file = read(done.bytes());
+                found = look(kinds);
+                changed = true;
             }
         }
         return changed;
     }
 
-    private boolean mendAll(DiscrepancyKind kind) {
-        Reconciling found = look(EnumSet.of(kind));
-        List<Chosen> chosen = found.discrepancies().stream()
-                .filter(discrepancy -> discrepancy.proposed().changesPart() && !isAccepted.test(discrepancy))
+    private List<Chosen> chosen(Reconciling found, DiscrepancyKind kind) {
+        return found.discrepancies().stream()
+                .filter(discrepancy -> discrepancy.kind() == kind
+                        && discrepancy.proposed().changesPart()
+                        && !isAccepted.test(discrepancy))
                 .map(discrepancy -> new Chosen(discrepancy, discrepancy.proposed()))
                 .toList();
-        if (chosen.isEmpty()) {
-            return false;
-        }
-        Settled done = found.settle(chosen);
-        done.choices().forEach(this::book);
-        file = read(done.bytes());
-        return true;
     }
 
     private void book(Chosen choice) {

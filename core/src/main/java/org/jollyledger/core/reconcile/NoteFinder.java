@@ -1,20 +1,15 @@
 package org.jollyledger.core.reconcile;
 
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.IntSummaryStatistics;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Hats;
-import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.FreeNotes;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
-import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
@@ -30,7 +25,7 @@ final class NoteFinder {
     private NoteFinder() {}
 
     /** What is wrong with all hits of a note. */
-    private record Finding(DiscrepancyKind kind, String sentence, List<Line> lines) {}
+    record Finding(DiscrepancyKind kind, String sentence, List<Line> lines) {}
 
     static void silent(Study study) {
         each(study, DiscrepancyKind.SILENT);
@@ -46,77 +41,90 @@ final class NoteFinder {
 
     private static void each(Study study, DiscrepancyKind kind) {
         Part part = study.part();
-        Map<Integer, Optional<Finding>> byNote = new HashMap<>();
+        boolean[] concerned = new boolean[Note.COUNT];
+        boolean any = false;
+        for (int note = 0; note < Note.COUNT; note++) {
+            concerned[note] = study.isPlayed(note)
+                    && study.finding(note)
+                            .filter(finding -> finding.kind == kind)
+                            .isPresent();
+            any |= concerned[note];
+        }
+        if (!any) {
+            return;
+        }
         for (int hit : study.order()) {
-            byNote.computeIfAbsent(part.note(hit), note -> finding(study, note))
-                    .filter(finding -> finding.kind == kind)
-                    .ifPresent(finding ->
-                            study.found(kind, List.of(hit), finding.sentence, corrections(study, hit, finding)));
+            if (concerned[part.note(hit)]) {
+                Finding finding = study.finding(part.note(hit)).orElseThrow();
+                study.found(kind, List.of(hit), finding.sentence, corrections(study, hit, finding));
+            }
         }
     }
 
-    private static Optional<Finding> finding(Study study, int note) {
-        Optional<Line> line = study.lineOn(note);
+    /** What is wrong with all hits of a note, if anything. */
+    static Optional<Finding> find(Study study, int note) {
+        Optional<Line> line = study.instrument().line(note);
         Optional<Sound> meant = meant(study, note);
         if (line.isPresent() && !line.get().sound().isDrum() || line.isEmpty() && isKeySwitch(study, note, meant)) {
             return Optional.of(new Finding(
                     DiscrepancyKind.KEY_SWITCH,
-                    study.name(note) + " is no drum on " + study.map().name() + ": it plays nothing.",
+                    study.name(note) + " is no drum on " + study.instrument().name() + ": it plays nothing.",
                     List.of()));
         }
-        List<Line> nearest =
-                BetterLine.find(Note.of(note), study.map(), study.meant().map(Kit::map), MOST_LINES).stream()
-                        .map(BetterLine::line)
-                        .toList();
         if (line.isEmpty()) {
             boolean changesForm =
-                    meant.map(Chokes::isChoke).orElse(false) && study.meant().isPresent();
-            return changesForm ? Optional.empty() : Optional.of(silence(study, note, meant, nearest));
+                    meant.map(Chokes::isChoke).orElse(false) && study.written().isPresent();
+            return changesForm ? Optional.empty() : Optional.of(silence(study, note, meant, nearest(study, note)));
         }
-        return meant.filter(sound -> isOther(study, line.get(), sound, nearest))
+        if (meant.isEmpty() || meant.get().equals(line.get().sound())) {
+            return Optional.empty();
+        }
+        List<Line> nearest = nearest(study, note);
+        return meant.filter(sound -> isOther(line.get(), sound, nearest))
                 .map(sound -> new Finding(
                         DiscrepancyKind.OTHER_SOUND,
                         study.name(note) + " was meant for " + sound.words() + ", and is "
                                 + line.get().sound().words() + " on "
-                                + study.map().name() + ".",
+                                + study.instrument().name() + ".",
                         nearest.stream().filter(other -> other != line.get()).toList()));
+    }
+
+    private static List<Line> nearest(Study study, int note) {
+        return BetterLine.find(
+                        Note.of(note), study.instrument().map(), study.written().map(Instrument::map), MOST_LINES)
+                .stream()
+                .map(BetterLine::line)
+                .toList();
     }
 
     private static Finding silence(Study study, int note, Optional<Sound> meant, List<Line> nearest) {
         String what = meant.map(sound -> "; it was meant for " + sound.words()).orElse("");
         return new Finding(
                 DiscrepancyKind.SILENT,
-                study.label(note) + " plays nothing on " + study.map().name() + what + ".",
+                study.label(note) + " plays nothing on " + study.instrument().name() + what + ".",
                 nearest);
     }
 
     /** What a note was meant for; what General MIDI has there says so only where the map has nothing. */
     private static Optional<Sound> meant(Study study, int note) {
-        if (study.meant().isPresent()) {
-            return study.meant()
-                    .flatMap(kit -> kit.map().lineAt(Note.of(note)))
-                    .map(Line::sound)
-                    .filter(Sound::isDrum);
+        if (study.written().isPresent()) {
+            return study.written().flatMap(written -> written.sound(note)).filter(Sound::isDrum);
         }
-        return study.lineOn(note).isPresent()
+        return study.instrument().line(note).isPresent()
                 ? Optional.empty()
                 : GeneralMidi.level2().lineAt(Note.of(note)).map(Line::sound);
     }
 
     private static boolean isKeySwitch(Study study, int note, Optional<Sound> meant) {
-        IntSummaryStatistics drums = study.map().firstLines().stream()
-                .filter(line -> line.sound().isDrum())
-                .mapToInt(line -> line.note().number())
-                .summaryStatistics();
-        return meant.isEmpty() && (note < drums.getMin() - FAR_FROM_DRUMS || note > drums.getMax() + FAR_FROM_DRUMS);
+        return meant.isEmpty() && study.instrument().isFarFromDrums(note, FAR_FROM_DRUMS);
     }
 
     /** Whether a line is another sound than was meant, and the map has a nearer one or that one is far. */
-    private static boolean isOther(Study study, Line line, Sound meant, List<Line> nearest) {
+    private static boolean isOther(Line line, Sound meant, List<Line> nearest) {
         Sound here = line.sound();
         boolean otherForm = Chokes.isChoke(meant)
                 || Hats.isStruck(meant) && Hats.isStruck(here) && (Hats.isByPedal(meant) || Hats.isByPedal(here));
-        if (here.equals(meant) || otherForm) {
+        if (otherForm) {
             return false;
         }
         return meant.distanceTo(here).isFar()
@@ -141,7 +149,7 @@ final class NoteFinder {
         }
         if (finding.kind == DiscrepancyKind.SILENT) {
             corrections.add(new Correction(
-                    "add-line", "Add a line for it to " + study.map().name(), Action.CHANGE_MAP, List.of()));
+                    "add-line", "Add a line for it to " + study.instrument().name(), Action.CHANGE_MAP, List.of()));
         }
         return corrections;
     }
@@ -154,17 +162,16 @@ final class NoteFinder {
     /** Most hits mean something else on the map they were written for. */
     static void otherLayout(Study study) {
         Part part = study.part();
-        if (study.meant().isEmpty() || part.hitCount() == 0) {
+        if (study.written().isEmpty() || part.hitCount() == 0) {
             return;
         }
-        NoteMap written = study.meant().orElseThrow().map();
-        int[] hits = part.hitsPerNote();
+        Instrument written = study.written().orElseThrow();
         int elsewhere = IntStream.range(0, Note.COUNT)
-                .filter(note -> hits[note] > 0)
-                .filter(note -> finding(study, note)
+                .filter(study::isPlayed)
+                .filter(note -> study.finding(note)
                         .filter(finding -> finding.kind != DiscrepancyKind.KEY_SWITCH)
                         .isPresent())
-                .map(note -> hits[note])
+                .map(study::hitsOn)
                 .sum();
         if (2 * elsewhere > part.hitCount()) {
             study.found(
@@ -174,7 +181,7 @@ final class NoteFinder {
                     OptionalInt.empty(),
                     part.tick(study.order()[0]),
                     "This part was written for " + written.name() + ": on "
-                            + study.map().name() + " " + elsewhere + " of " + part.hitCount()
+                            + study.instrument().name() + " " + elsewhere + " of " + part.hitCount()
                             + " hits are silent or another sound.",
                     List.of(
                             new Correction("convert", "Convert it from " + written.name(), Action.CONVERT, List.of()),
@@ -185,8 +192,8 @@ final class NoteFinder {
     /** Two lines on one note that are no layer: of one family, and yet two sounds. */
     static void sharedNote(Study study) {
         Part part = study.part();
-        for (Note note : study.map().sharedNotes()) {
-            List<Line> lines = study.map().linesAt(note);
+        for (Note note : study.instrument().map().sharedNotes()) {
+            List<Line> lines = study.instrument().map().linesAt(note);
             Line first = lines.get(0);
             lines.stream()
                     .skip(1)
@@ -195,19 +202,23 @@ final class NoteFinder {
                     .findFirst()
                     .ifPresent(line -> {
                         int hit = firstOn(study, note.number());
-                        String free = FreeNotes.beside(study.map(), line.sound(), Optional.of(note)).stream()
-                                .findFirst()
-                                .map(place -> "Put " + line.name() + " on "
-                                        + place.label(study.map().middleC()) + ", which is free")
-                                .orElse("Put " + line.name() + " on another note");
+                        String free =
+                                FreeNotes.beside(study.instrument().map(), line.sound(), Optional.of(note)).stream()
+                                        .findFirst()
+                                        .map(place -> "Put " + line.name() + " on "
+                                                + place.label(
+                                                        study.instrument().map().middleC()) + ", which is free")
+                                        .orElse("Put " + line.name() + " on another note");
                         study.found(
                                 DiscrepancyKind.SHARED_NOTE,
                                 hit == Study.NONE ? 0 : part.track(hit),
-                                hit == Study.NONE ? study.map().channel().orElse(10) : part.channel(hit),
+                                hit == Study.NONE
+                                        ? study.instrument().map().channel().orElse(10)
+                                        : part.channel(hit),
                                 OptionalInt.of(note.number()),
                                 hit == Study.NONE ? 0 : part.tick(hit),
                                 first.name() + " and " + line.name() + " are both on " + study.label(note.number())
-                                        + " on " + study.map().name() + ": they always sound together.",
+                                        + " on " + study.instrument().name() + ": they always sound together.",
                                 List.of(
                                         new Correction("move-line", free, Action.CHANGE_MAP, List.of()),
                                         Correction.KEEP));

@@ -1,19 +1,16 @@
 package org.jollyledger.core.reconcile;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
-import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Ordered;
 import org.jollyledger.core.part.Part;
 
 /** Pedals that send more than anyone can hear. */
 final class PedalFinder {
-    private static final int CONTROL_CHANGE = 0xB0;
     /** Over which time values are counted. */
     private static final double WINDOW_SECONDS = 0.1;
     /** A value that is sent again so soon tells nothing new. */
@@ -42,26 +39,15 @@ final class PedalFinder {
 
     private static List<Value> values(Study study) {
         Part part = study.part();
-        int controller = study.meant().orElse(study.kit()).pedal().controller();
-        List<Value> values = new ArrayList<>();
-        for (MidiTrack track : part.file().tracks()) {
-            for (int event = 0; event < track.eventCount(); event++) {
-                if (track.command(event) == CONTROL_CHANGE
-                        && track.data1(event) == controller
-                        && part.channels().contains(track.channel(event))) {
-                    double seconds = part.tempoMap(track.index()).seconds(track.tick(event));
-                    values.add(new Value(
-                            track.index(),
-                            event,
-                            track.channel(event),
-                            track.tick(event),
-                            seconds,
-                            track.data2(event)));
-                }
-            }
-        }
-        values.sort(Comparator.comparingDouble(Value::seconds));
-        return values;
+        return part.pedal(study.written().orElse(study.instrument()).kit()).changes().stream()
+                .map(change -> new Value(
+                        change.track(),
+                        change.event(),
+                        change.channel(),
+                        change.tick(),
+                        part.tempoMap(change.track()).seconds(change.tick()),
+                        change.value()))
+                .toList();
     }
 
     private static List<List<Value>> movements(List<Value> values) {

@@ -3,15 +3,12 @@ package org.jollyledger.core.reconcile;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
-import java.util.Comparator;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Consumer;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
@@ -19,27 +16,6 @@ import org.jollyledger.core.part.PartEdit;
 
 /** A part held against a map: everything in it that will not sound as meant, and what settles it. Immutable. */
 public final class Reconciling {
-    /** Who finds which kind. */
-    private static final Map<DiscrepancyKind, Consumer<Study>> FINDERS = new EnumMap<>(Map.ofEntries(
-            Map.entry(DiscrepancyKind.OTHER_LAYOUT, NoteFinder::otherLayout),
-            Map.entry(DiscrepancyKind.STRAY_CHANNEL, ChannelFinder::stray),
-            Map.entry(DiscrepancyKind.PEDAL_FLOOD, PedalFinder::flood),
-            Map.entry(DiscrepancyKind.STRUCK_TWICE, TriggerFinder::struckTwice),
-            Map.entry(DiscrepancyKind.CROSSTALK, TriggerFinder::crosstalk),
-            Map.entry(DiscrepancyKind.HANGING, LengthFinder::hanging),
-            Map.entry(DiscrepancyKind.OVERLAP, LengthFinder::overlap),
-            Map.entry(DiscrepancyKind.NO_LENGTH, LengthFinder::noLength),
-            Map.entry(DiscrepancyKind.HELD, LengthFinder::held),
-            Map.entry(DiscrepancyKind.CHOKE_FORM, ChokeFinder::form),
-            Map.entry(DiscrepancyKind.CHOKE_ELSEWHERE, ChokeFinder::elsewhere),
-            Map.entry(DiscrepancyKind.CHOKE_ALONE, ChokeFinder::alone),
-            Map.entry(DiscrepancyKind.HAT_FORM, HatFinder::form),
-            Map.entry(DiscrepancyKind.HAT_CONTRADICTION, HatFinder::contradiction),
-            Map.entry(DiscrepancyKind.OTHER_SOUND, NoteFinder::otherSound),
-            Map.entry(DiscrepancyKind.SILENT, NoteFinder::silent),
-            Map.entry(DiscrepancyKind.KEY_SWITCH, NoteFinder::keySwitch),
-            Map.entry(DiscrepancyKind.SHARED_NOTE, NoteFinder::sharedNote)));
-
     /** A discrepancy with one of its corrections. */
     public record Chosen(Discrepancy discrepancy, Correction correction) {}
 
@@ -54,7 +30,7 @@ public final class Reconciling {
     private final Part part;
     private final List<Discrepancy> discrepancies;
 
-    private Reconciling(Part part, List<Discrepancy> discrepancies) {
+    Reconciling(Part part, List<Discrepancy> discrepancies) {
         this.part = part;
         this.discrepancies = discrepancies;
     }
@@ -68,27 +44,7 @@ public final class Reconciling {
      * @return what was found, in the order of the music
      */
     public static Reconciling of(Part part, NoteMap map, Optional<NoteMap> meant, Figures figures) {
-        return of(part, map, meant, figures, EnumSet.allOf(DiscrepancyKind.class));
-    }
-
-    /**
-     * Looks for some kinds only.
-     *
-     * @return what was found, in the order of the music
-     */
-    public static Reconciling of(
-            Part part, NoteMap map, Optional<NoteMap> meant, Figures figures, Set<DiscrepancyKind> kinds) {
-        Study study = new Study(part, map, meant, figures);
-        FINDERS.forEach((kind, finder) -> {
-            if (kinds.contains(kind)) {
-                finder.accept(study);
-            }
-        });
-        return new Reconciling(
-                part,
-                study.found().stream()
-                        .sorted(Comparator.comparingLong(Discrepancy::tick).thenComparing(Discrepancy::kind))
-                        .toList());
+        return Reconciler.of(map, meant, figures).look(part);
     }
 
     /** {@return the part that was looked at} */

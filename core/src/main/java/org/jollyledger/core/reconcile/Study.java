@@ -6,12 +6,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.jollyledger.core.kit.Chokes;
-import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.Line;
-import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.TempoMap;
+import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
+import org.jspecify.annotations.Nullable;
 
 /** A part on a map, with what is asked of it again and again: its order in time, its ends, and its usual lengths. */
 final class Study {
@@ -21,42 +22,67 @@ final class Study {
 
     private static final double MILLISECONDS = 1_000;
     private static final int KEYS = 16 * Note.COUNT;
+    private static final long UNKNOWN = -1;
 
     private final Part part;
-    private final NoteMap map;
-    private final Kit kit;
-    private final Optional<Kit> meantKit;
+    private final Instrument instrument;
+    private final Optional<Instrument> written;
     private final Figures figures;
     private final List<Discrepancy> found = new ArrayList<>();
+    private final int[] hitsPerNote;
     private final int[] order;
     private final int[] next;
     private final double[] seconds;
     private final Ends ends;
-    private final Optional<Line>[] lines;
-    private final long[] usual = new long[Note.COUNT];
+    /** From so many ticks on a hit is surely no shorter than the shortest, whatever the tempo. */
+    private final long surelyLongEnough;
 
-    Study(Part part, NoteMap map, Optional<NoteMap> meant, Figures figures) {
+    private final long[] usual = new long[Note.COUNT];
+    private final @Nullable Optional<NoteFinder.Finding>[] findings;
+
+    Study(Part part, Instrument instrument, Optional<Instrument> written, Figures figures) {
         this.part = part;
-        this.map = map;
+        this.instrument = instrument;
+        this.written = written;
         this.figures = figures;
-        kit = Kit.of(map);
-        meantKit = meant.filter(other -> !other.equals(map)).map(Kit::of);
+        hitsPerNote = part.hitsPerNote();
         order = part.hitsInTime();
-        seconds = new double[order.length];
+        seconds = seconds();
         next = new int[order.length];
-        Arrays.setAll(seconds, hit -> part.tempoMap(part.track(hit)).seconds(part.tick(hit)));
-        ends = new Ends(part);
-        lines = lines(map);
+        ends = Ends.of(part);
+        findings = findings();
+        surelyLongEnough = longEnough();
+        Arrays.fill(usual, UNKNOWN);
         follow();
-        measure();
     }
 
     @SuppressWarnings({"unchecked", "rawtypes"})
-    private static Optional<Line>[] lines(NoteMap map) {
-        Optional<Line>[] lines = new Optional[Note.COUNT];
-        Arrays.fill(lines, Optional.empty());
-        map.firstLines().forEach(line -> lines[line.note().number()] = Optional.of(line));
-        return lines;
+    private static @Nullable Optional<NoteFinder.Finding>[] findings() {
+        return new Optional[Note.COUNT];
+    }
+
+    private double[] seconds() {
+        double[] times = new double[part.hitCount()];
+        TempoMap tempos = part.tempoMap(0);
+        int track = 0;
+        for (int hit = 0; hit < times.length; hit++) {
+            if (part.track(hit) != track) {
+                track = part.track(hit);
+                tempos = part.tempoMap(track);
+            }
+            times[hit] = tempos.seconds(part.tick(hit));
+        }
+        return times;
+    }
+
+    private long longEnough() {
+        double fastest = Double.MAX_VALUE;
+        for (int track = 0; track < part.file().tracks().size(); track++) {
+            for (TempoMap.Stretch stretch : part.tempoMap(track).stretches()) {
+                fastest = Math.min(fastest, stretch.secondsPerTick());
+            }
+        }
+        return (long) Math.ceil(figures.shortestMilliseconds() / MILLISECONDS / fastest) + 1;
     }
 
     /** Which hit of the same channel and note comes next, where tracks play together in any of them. */
@@ -74,51 +100,18 @@ final class Study {
         }
     }
 
-    /** The middle length of each note's hits, of those that are neither too short nor hang nor are held too long. */
-    private void measure() {
-        long[][] lengths = new long[Note.COUNT][];
-        int[] counts = part.hitsPerNote();
-        int[] filled = new int[Note.COUNT];
-        long[] all = new long[part.hitCount()];
-        int allFilled = 0;
-        for (int hit = 0; hit < part.hitCount(); hit++) {
-            if (!ends.hangs(hit) && lengthInMilliseconds(hit) >= figures.shortestMilliseconds() && !isHeld(hit)) {
-                int note = part.note(hit);
-                if (lengths[note] == null) {
-                    lengths[note] = new long[counts[note]];
-                }
-                lengths[note][filled[note]++] = length(hit);
-                all[allFilled++] = length(hit);
-            }
-        }
-        long usualOfAll = allFilled == 0
-                ? Math.max(1, Math.round(part.file().division().ticksPerQuarter() * LENGTH))
-                : middle(all, allFilled);
-        for (int note = 0; note < Note.COUNT; note++) {
-            usual[note] = filled[note] == 0 ? usualOfAll : middle(lengths[note], filled[note]);
-        }
-    }
-
-    private static long middle(long[] values, int count) {
-        Arrays.sort(values, 0, count);
-        return values[count / 2];
-    }
-
     Part part() {
         return part;
     }
 
-    NoteMap map() {
-        return map;
+    /** What it plays on. */
+    Instrument instrument() {
+        return instrument;
     }
 
-    Kit kit() {
-        return kit;
-    }
-
-    /** The instrument that the part was written for, where that is known and another than the one it plays on. */
-    Optional<Kit> meant() {
-        return meantKit;
+    /** What the part was written for, where that is known and something else than what it plays on. */
+    Optional<Instrument> written() {
+        return written;
     }
 
     Figures figures() {
@@ -129,8 +122,27 @@ final class Study {
         return ends;
     }
 
+    /** The hits in the order of time. */
     int[] order() {
         return order;
+    }
+
+    boolean isPlayed(int note) {
+        return hitsPerNote[note] > 0;
+    }
+
+    int hitsOn(int note) {
+        return hitsPerNote[note];
+    }
+
+    /** What is wrong with all hits of a note; it is worked out once. */
+    Optional<NoteFinder.Finding> finding(int note) {
+        Optional<NoteFinder.Finding> known = findings[note];
+        if (known == null) {
+            known = NoteFinder.find(this, note);
+            findings[note] = known;
+        }
+        return known;
     }
 
     /** The next hit on the same channel and note, or NONE. */
@@ -146,29 +158,62 @@ final class Study {
         return (seconds[later] - seconds[hit]) * MILLISECONDS;
     }
 
+    /** How long a hit lasts, in ticks. */
     long length(int hit) {
         return ends.tick(hit) - part.tick(hit);
+    }
+
+    boolean isTooShort(int hit) {
+        return length(hit) < surelyLongEnough && lengthInMilliseconds(hit) < figures.shortestMilliseconds();
     }
 
     double lengthInMilliseconds(int hit) {
         return (part.tempoMap(part.track(hit)).seconds(ends.tick(hit)) - seconds[hit]) * MILLISECONDS;
     }
 
-    /** Whether a hit lasts longer than the longest that is usual. */
+    /** Whether a hit lasts longer than the longest that is usual, and than a quarter. */
     boolean isHeld(int hit) {
-        return length(hit) > bars(hit, figures.longestBars());
+        long length = length(hit);
+        return length > part.file().division().ticksPerQuarter() && length > bars(hit, figures.longestBars());
     }
 
     /** How many ticks some bars have where a hit stands. */
     double bars(int hit, int count) {
-        var times = part.timeMap(part.track(hit));
+        TimeMap times = part.timeMap(part.track(hit));
         long bar = times.barAt(part.tick(hit));
         return times.ticksPerBeat(bar) * times.beatsInBar(bar) * count;
     }
 
-    /** How long hits of a note usually last here, in ticks. */
+    /**
+     * How long hits of a note usually last here, in ticks: the middle one of those that are neither too short nor held too
+     * long; where there are none, that of all notes.
+     */
     long usualLength(int note) {
+        if (usual[note] == UNKNOWN) {
+            long[] lengths = lengths(note);
+            usual[note] = middle(lengths.length == 0 ? lengths(NONE) : lengths);
+        }
         return usual[note];
+    }
+
+    private long[] lengths(int note) {
+        long[] lengths = new long[note == NONE ? part.hitCount() : hitsPerNote[note]];
+        int count = 0;
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            boolean counts = (note == NONE || part.note(hit) == note) && !ends.hangs(hit);
+            if (counts && !isTooShort(hit) && !isHeld(hit)) {
+                lengths[count++] = length(hit);
+            }
+        }
+        return Arrays.copyOf(lengths, count);
+    }
+
+    private long middle(long[] lengths) {
+        if (lengths.length == 0) {
+            return Math.max(1, Math.round(part.file().division().ticksPerQuarter() * LENGTH));
+        }
+        Arrays.sort(lengths);
+        return lengths[lengths.length / 2];
     }
 
     /** Where a hit ends when it lasts as long as its note usually does, and no longer than until it is struck again. */
@@ -182,29 +227,24 @@ final class Study {
 
     /** The line that the map has on a hit's note. */
     Optional<Line> line(int hit) {
-        return lines[part.note(hit)];
+        return instrument.line(part.note(hit));
     }
 
-    Optional<Line> lineOn(int note) {
-        return lines[note];
+    /** What a note was meant to be: what it is on the map it was written for, or else on the one it plays on. */
+    Optional<Sound> meant(int note) {
+        return written.orElse(instrument).sound(note);
     }
 
-    /** What a hit was meant to be: what it is on the map it was written for, or else on the one it plays on. */
-    Optional<Sound> meant(int hit) {
-        return meantKit.map(Kit::map)
-                .map(written -> written.lineAt(Note.of(part.note(hit))).map(Line::sound))
-                .orElseGet(() -> line(hit).map(Line::sound));
-    }
-
-    /** Whether a hit is a stroke on a drum, as far as anyone knows. */
-    boolean isStroke(int hit) {
-        return meant(hit).map(sound -> sound.isDrum() && !Chokes.isChoke(sound)).orElse(true);
+    /** Whether a note is a stroke on a drum, as far as anyone knows. */
+    boolean isStroke(int note) {
+        return meant(note)
+                .map(sound -> sound.isDrum() && !Chokes.isChoke(sound))
+                .orElse(true);
     }
 
     /** The name of the line on a note with the note, such as "Snare (38 · D1)"; the note alone where there is no line. */
     String name(int note) {
-        String label = label(note);
-        return lines[note].map(line -> line.name() + " (" + label + ")").orElse(label);
+        return instrument.line(note).map(this::name).orElseGet(() -> label(note));
     }
 
     String name(Line line) {
@@ -212,7 +252,7 @@ final class Study {
     }
 
     String label(int note) {
-        return Note.of(note).label(map.middleC());
+        return Note.of(note).label(instrument.map().middleC());
     }
 
     /** Writes down a discrepancy of one or several hits, at the first of them. */

@@ -30,14 +30,17 @@ final class TriggerFinder {
 
     static void struckTwice(Study study) {
         Part part = study.part();
-        int[] previous = previous(study);
+        int[] previous = {};
         for (int hit : study.order()) {
             int again = study.next(hit);
             if (again == Study.NONE
                     || study.milliseconds(hit, again) > study.figures().bounceMilliseconds()
                     || part.velocity(again) > part.velocity(hit)
-                    || isGrace(study, again)
-                    || isOfRoll(study, previous, hit)) {
+                    || isGrace(study, again)) {
+                continue;
+            }
+            previous = previous.length == 0 ? previous(study) : previous;
+            if (isOfRoll(study, previous, hit)) {
                 continue;
             }
             long after = Math.round(study.milliseconds(hit, again));
@@ -130,7 +133,8 @@ final class TriggerFinder {
         Part part = study.part();
         int[] order = study.order();
         int soft = order[position];
-        if (part.velocity(soft) * 100 >= Stroke.LOUDEST * study.figures().crosstalkPercent() || !study.isStroke(soft)) {
+        if (part.velocity(soft) * 100 >= Stroke.LOUDEST * study.figures().crosstalkPercent()
+                || !study.isStroke(part.note(soft))) {
             return List.of();
         }
         Map<Integer, Integer> loud = new TreeMap<>();
@@ -143,7 +147,7 @@ final class TriggerFinder {
                 if (part.note(other) != part.note(soft)
                         && part.velocity(soft) * 100
                                 < part.velocity(other) * study.figures().crosstalkPercent()
-                        && study.isStroke(other)) {
+                        && study.isStroke(part.note(other))) {
                     loud.putIfAbsent(part.note(other), other);
                 }
             }
