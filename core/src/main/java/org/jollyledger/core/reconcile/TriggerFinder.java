@@ -40,7 +40,7 @@ final class TriggerFinder {
                 continue;
             }
             previous = previous.length == 0 ? previous(study) : previous;
-            if (isOfRoll(study, previous, hit)) {
+            if (endsOrnament(study, previous[hit], hit) || isOfRoll(study, previous, hit)) {
                 continue;
             }
             long after = Math.round(study.milliseconds(hit, again));
@@ -48,10 +48,14 @@ final class TriggerFinder {
                     DiscrepancyKind.STRUCK_TWICE,
                     List.of(again, hit),
                     study.name(part.note(hit))
-                            + (after == 0 ? " is there twice" : " strikes again after " + after + " ms, no louder")
-                            + ": a bouncing trigger.",
+                            + (after == 0
+                                    ? " is struck twice at once."
+                                    : " strikes again after " + after + " ms, no louder: the trigger bounced."),
                     List.of(
-                            Correction.of("delete", "Delete the bounce", new HitChange.Delete(again)),
+                            Correction.of(
+                                    "delete",
+                                    after == 0 ? "Delete one of the two" : "Delete the bounce",
+                                    new HitChange.Delete(again)),
                             Correction.KEEP));
         }
     }
@@ -73,6 +77,14 @@ final class TriggerFinder {
         return next != Study.NONE
                 && study.milliseconds(hit, next) <= GRACE_MILLISECONDS
                 && study.part().velocity(next) > study.part().velocity(hit);
+    }
+
+    /** Whether a softer stroke leads to a hit, as in a drag whose last stroke is no longer the loudest. */
+    private static boolean endsOrnament(Study study, int previous, int hit) {
+        return previous != Study.NONE
+                && study.milliseconds(previous, hit) <= GRACE_MILLISECONDS
+                && study.milliseconds(previous, hit) > 0
+                && study.part().velocity(previous) < study.part().velocity(hit);
     }
 
     /** Whether a hit and the next are two of several even strokes. */

@@ -2,6 +2,8 @@ package org.jollyledger.core.reconcile;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -20,6 +22,7 @@ import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.support.Outside;
 import org.junit.jupiter.api.Test;
 
 /** What is told by the map that a part was written for, and what by its pedal. */
@@ -249,5 +252,37 @@ class MeantForAnotherMapTest {
             roll.message(i * 22L, 0x90, 10, 38, 80 - i).message(i * 22L + 12, 0x80, 10, 38, 64);
         }
         assertThat(look(MidiFile.read(roll.build(480)), map, map)).isEmpty();
+    }
+
+    @Test
+    void aDragOntoASoftStrokeIsNoBounce() throws Exception {
+        NoteMap map = map("Here", "38 snare");
+        MidiFileBuilder drag =
+                MidiFile.builder(0, new Division.TicksPerBeat(QUARTER)).track();
+        int[][] strokes = {{0, 57}, {24, 75}, {38, 51}};
+        for (int[] stroke : strokes) {
+            drag.message(stroke[0], 0x90, 10, 38, stroke[1]).message(stroke[0] + 12, 0x80, 10, 38, 64);
+        }
+        assertThat(look(MidiFile.read(drag.build(480)), map, map)).isEmpty();
+    }
+
+    /** Played on General MIDI, the music of the Debian package planetblupi-music-midi was looked through stroke by stroke. */
+    @Test
+    void realMusicHasNoBouncesNoCrosstalkAndNoChokes() throws Exception {
+        Set<DiscrepancyKind> none = EnumSet.of(
+                DiscrepancyKind.STRUCK_TWICE,
+                DiscrepancyKind.CROSSTALK,
+                DiscrepancyKind.CHOKE_ALONE,
+                DiscrepancyKind.CHOKE_ELSEWHERE,
+                DiscrepancyKind.CHOKE_FORM,
+                DiscrepancyKind.SILENT,
+                DiscrepancyKind.STRAY_CHANNEL);
+        for (Path path : Outside.realFiles()) {
+            Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(GeneralMidi.PERCUSSION_CHANNEL));
+            assertThat(Reconciler.of(GeneralMidi.level1(), Optional.empty(), Figures.USUAL)
+                            .look(part, none)
+                            .discrepancies())
+                    .isEmpty();
+        }
     }
 }
