@@ -57,7 +57,10 @@ final class ChannelFinder {
     private static boolean areDrums(Study study, Part astray) {
         int[] hits = astray.hitsPerNote();
         int onLines = IntStream.range(0, Note.COUNT)
-                .filter(note -> study.instrument().line(note).isPresent())
+                .filter(note -> study.instrument().line(note).isPresent()
+                        || study.written()
+                                .flatMap(written -> written.line(note))
+                                .isPresent())
                 .map(note -> hits[note])
                 .sum();
         return onLines >= ON_LINES * astray.hitCount() && Melody.likelihood(astray) < Melody.LIKELY;

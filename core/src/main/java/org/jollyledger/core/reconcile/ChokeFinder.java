@@ -114,10 +114,10 @@ final class ChokeFinder {
             MidiTrack track = part.file().tracks().get(part.pressureTrack(pressure));
             int event = part.pressureEvent(pressure);
             int hit = part.pressureHit(pressure);
-            if (hit != Study.NONE && track.data2(event) > 0) {
+            if (hit != Study.NONE) {
                 double seconds = part.tempoMap(track.index()).seconds(track.tick(event));
                 events.add(new Event(seconds, hit, pressure));
-                chokes = true;
+                chokes |= track.data2(event) > 0;
             }
         }
         Instrument meant = study.written().orElse(study.instrument());
@@ -148,10 +148,11 @@ final class ChokeFinder {
 
     private void press(Event event) {
         Optional<Sound> meant = study.meant(part.note(event.hit)).filter(Chokes::canBeChoked);
-        if (meant.isPresent() && !pressed[event.hit]) {
-            pressed[event.hit] = true;
+        boolean down = value(event.pressure) > 0;
+        if (meant.isPresent() && down && !pressed[event.hit]) {
             choke(new Choke(event.seconds, event.hit, event.pressure, meant.get()));
         }
+        pressed[event.hit] = down;
     }
 
     private void choke(Choke choke) {
@@ -181,16 +182,28 @@ final class ChokeFinder {
                     .orElse(false);
         }
         return kit.chokes() == ChokeExpression.Form.PRESSURE
-                && strongest(choke.hit) >= kit.map().chokes().pressureFrom();
+                && strongest(choke) >= kit.map().chokes().pressureFrom();
     }
 
-    private int strongest(int hit) {
-        int most = 0;
-        for (int pressure : part.pressuresOf(hit)) {
-            most = Math.max(
-                    most, part.file().tracks().get(part.pressureTrack(pressure)).data2(part.pressureEvent(pressure)));
+    private int value(int pressure) {
+        return part.file().tracks().get(part.pressureTrack(pressure)).data2(part.pressureEvent(pressure));
+    }
+
+    /** The key pressure of one grab: from its first message until it is let go. */
+    private List<Integer> grab(Choke choke) {
+        List<Integer> grab = new ArrayList<>();
+        for (int pressure : part.pressuresOf(choke.hit)) {
+            boolean begun = pressure >= choke.pressure;
+            boolean over = !grab.isEmpty() && value(grab.get(grab.size() - 1)) == 0;
+            if (begun && !over) {
+                grab.add(pressure);
+            }
         }
-        return most;
+        return grab;
+    }
+
+    private int strongest(Choke choke) {
+        return grab(choke).stream().mapToInt(this::value).max().orElse(0);
     }
 
     private long tick(Choke choke) {
@@ -250,12 +263,12 @@ final class ChokeFinder {
         return Correction.of(
                 "delete",
                 "Delete the choke",
-                choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke.hit));
+                choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke));
     }
 
-    private List<HitChange> dropPressures(int hit) {
+    private List<HitChange> dropPressures(Choke choke) {
         List<HitChange> drops = new ArrayList<>();
-        for (int pressure : part.pressuresOf(hit)) {
+        for (int pressure : grab(choke)) {
             drops.add(new Drop(part.pressureTrack(pressure), part.pressureEvent(pressure)));
         }
         return drops;
@@ -266,7 +279,7 @@ final class ChokeFinder {
         int note = part.note(ringingHit);
         String words = "Choke " + study.name(note) + " instead";
         if (!choke.isNote()) {
-            List<HitChange> changes = dropPressures(choke.hit);
+            List<HitChange> changes = dropPressures(choke);
             changes.addAll(pressure(tick(choke), ringingHit));
             return Optional.of(Correction.of("to-other", words, changes));
         }
@@ -299,7 +312,7 @@ final class ChokeFinder {
         String form = choke.isNote()
                 ? study.label(part.note(choke.hit)) + " is to choke " + cymbal
                         + (Chokes.isTail(choke.sound) ? "" : " with a stroke")
-                : cymbal + " is choked by key pressure of " + strongest(choke.hit);
+                : cymbal + " is choked by key pressure of " + strongest(choke);
         return form + "; " + kit.map().name()
                 + (canBeSaid ? " takes " + kit.chokes().words() + "." : " cannot choke it.");
     }
@@ -307,7 +320,7 @@ final class ChokeFinder {
     /** What says the same choke in the form of the map; empty when it cannot say it. */
     private Optional<List<HitChange>> intoForm(Choke choke, int stroke) {
         List<HitChange> changes =
-                new ArrayList<>(choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke.hit));
+                new ArrayList<>(choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke));
         long tick = tick(choke);
         switch (kit.chokes()) {
             case PRESSURE -> changes.addAll(pressure(tick, stroke));
@@ -338,7 +351,7 @@ final class ChokeFinder {
         if (choke.isNote() && !replaces && (tail || isStruck(choke))) {
             return List.of(new HitChange.ToNote(choke.hit, by));
         }
-        changes.addAll(choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke.hit));
+        changes.addAll(choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke));
         if (tail) {
             changes.add(new HitChange.Strike(tail(stroke, tick, by)));
         } else if (replaces) {

@@ -22,4 +22,9 @@ public enum Confidence implements Coded {
     public String words() {
         return words;
     }
+
+    /** {@return whether one map is clearly the likeliest} */
+    public boolean isClear() {
+        return this == CERTAIN || this == LIKELY;
+    }
 }

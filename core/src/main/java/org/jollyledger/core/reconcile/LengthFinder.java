@@ -89,7 +89,8 @@ final class LengthFinder {
         Part part = study.part();
         for (int hit = 0; hit < part.hitCount(); hit++) {
             int again = study.next(hit);
-            if (again == Study.NONE || study.ends().hangs(hit) || part.tick(again) == part.tick(hit)) {
+            // A bounce is told as such, and takes the overlap along when it is deleted.
+            if (again == Study.NONE || study.ends().hangs(hit) || TriggerFinder.mayBounce(study, hit)) {
                 continue;
             }
             long end = study.ends().tick(hit);

@@ -98,7 +98,11 @@ final class NoteFinder {
     }
 
     private static Finding silence(Study study, int note, Optional<Sound> meant, List<Line> nearest) {
-        String what = meant.map(sound -> "; it was meant for " + sound.words()).orElse("");
+        boolean known = study.written().flatMap(written -> written.line(note)).isPresent();
+        String what = meant.map(sound -> known
+                        ? "; it was meant for " + sound.words()
+                        : "; General MIDI has " + sound.words() + " there")
+                .orElse("");
         return new Finding(
                 DiscrepancyKind.SILENT,
                 study.label(note) + " plays nothing on " + study.instrument().name() + what + ".",
@@ -107,11 +111,10 @@ final class NoteFinder {
 
     /** What a note was meant for; what General MIDI has there says so only where the map has nothing. */
     private static Optional<Sound> meant(Study study, int note) {
-        if (study.written().isPresent()) {
-            return study.written().flatMap(written -> written.sound(note)).filter(Sound::isDrum);
-        }
-        return study.instrument().line(note).isPresent()
-                ? Optional.empty()
+        Optional<Sound> written =
+                study.written().flatMap(map -> map.sound(note)).filter(Sound::isDrum);
+        return written.isPresent() || study.instrument().line(note).isPresent()
+                ? written
                 : GeneralMidi.level2().lineAt(Note.of(note)).map(Line::sound);
     }
 

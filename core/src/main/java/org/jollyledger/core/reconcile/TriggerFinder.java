@@ -3,13 +3,16 @@ package org.jollyledger.core.reconcile;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.Stroke;
+import org.jollyledger.core.sound.Family;
 
 /** What triggers play that nobody struck: bounces and crosstalk. */
 final class TriggerFinder {
@@ -25,6 +28,7 @@ final class TriggerFinder {
 
     private static final double AS_SOFT = 1.2;
     private static final int FEWEST_TIMES = 2;
+    private static final Set<Family> SHAKES = EnumSet.of(Family.KICK, Family.SNARE, Family.TOM);
 
     private TriggerFinder() {}
 
@@ -33,31 +37,43 @@ final class TriggerFinder {
         int[] previous = {};
         for (int hit : study.order()) {
             int again = study.next(hit);
-            if (again == Study.NONE
-                    || study.milliseconds(hit, again) > study.figures().bounceMilliseconds()
-                    || part.velocity(again) > part.velocity(hit)
-                    || isGrace(study, again)) {
+            if (!mayBounce(study, hit) || isGrace(study, again)) {
                 continue;
             }
             previous = previous.length == 0 ? previous(study) : previous;
             if (endsOrnament(study, previous[hit], hit) || isOfRoll(study, previous, hit)) {
                 continue;
             }
+            boolean atOnce = areAtOnce(study, hit, again);
+            boolean secondIsLouder = part.velocity(again) > part.velocity(hit);
+            int bounce = secondIsLouder ? hit : again;
             long after = Math.round(study.milliseconds(hit, again));
             study.found(
                     DiscrepancyKind.STRUCK_TWICE,
-                    List.of(again, hit),
+                    List.of(bounce, secondIsLouder ? again : hit),
                     study.name(part.note(hit))
-                            + (after == 0
+                            + (atOnce
                                     ? " is struck twice at once."
                                     : " strikes again after " + after + " ms, no louder: the trigger bounced."),
                     List.of(
                             Correction.of(
                                     "delete",
-                                    after == 0 ? "Delete one of the two" : "Delete the bounce",
-                                    new HitChange.Delete(again)),
+                                    atOnce ? "Delete one of the two" : "Delete the bounce",
+                                    new HitChange.Delete(bounce)),
                             Correction.KEEP));
         }
+    }
+
+    /** Whether a hit is struck again so soon, and no louder, that its trigger may have bounced. */
+    static boolean mayBounce(Study study, int hit) {
+        int again = study.next(hit);
+        return again != Study.NONE
+                && study.milliseconds(hit, again) <= study.figures().bounceMilliseconds()
+                && (study.part().velocity(again) <= study.part().velocity(hit) || areAtOnce(study, hit, again));
+    }
+
+    private static boolean areAtOnce(Study study, int hit, int again) {
+        return study.part().tick(hit) == study.part().tick(again);
     }
 
     private static int[] previous(Study study) {
@@ -136,8 +152,14 @@ final class TriggerFinder {
         byNotes.values().stream()
                 .filter(pairs -> pairs.size() >= FEWEST_TIMES)
                 .sorted(Comparator.comparingInt((List<Pair> pairs) -> -pairs.size())
+                        .thenComparing(pairs -> !shakes(study, part.note(pairs.get(0).loud)))
                         .thenComparing(pairs -> pairs.get(0).loud))
                 .forEach(pairs -> report(study, pairs, beside, told));
+    }
+
+    /** Whether a note is a drum, which shakes the stands of others more than a cymbal does. */
+    private static boolean shakes(Study study, int note) {
+        return study.meant(note).map(sound -> SHAKES.contains(sound.family())).orElse(false);
     }
 
     /** The hits on other notes near a hit that are so much louder, one of each note. */

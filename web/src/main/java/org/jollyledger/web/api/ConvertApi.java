@@ -1,8 +1,6 @@
 package org.jollyledger.web.api;
 
 import java.io.IOException;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import org.jollyledger.core.crosswalk.Conversion;
@@ -21,7 +19,6 @@ import org.jollyledger.web.part.StoredPart;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.InvalidMediaTypeException;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -33,8 +30,6 @@ import org.springframework.web.multipart.MultipartFile;
 
 @RestController
 class ConvertApi {
-    private static final MediaType MIDI = MediaType.parseMediaType("audio/midi");
-
     private final LedgerService ledger;
     private final Crosswalks crosswalks;
     private final PartService parts;
@@ -97,33 +92,11 @@ class ConvertApi {
             @Nullable String accept) {
         DrumChannel drums = DrumChannel.find(file, source.channel());
         Conversion conversion = Conversion.of(drums.part(), crosswalk.apply(drums.part()));
-        if (wantsStatement(accept)) {
+        if (Accepted.wantsJson(accept)) {
             return ResponseEntity.ok()
                     .contentType(MediaType.APPLICATION_JSON)
                     .body(StatementDocument.of(Optional.empty(), conversion.statement(), drums, Integer.MAX_VALUE));
         }
         return Download.midi(name.madeFor(madeFor, ".mid"), conversion.bytes());
-    }
-
-    private static boolean wantsStatement(@Nullable String accept) {
-        if (accept == null) {
-            return false;
-        }
-        List<MediaType> types;
-        try {
-            types = new ArrayList<>(MediaType.parseMediaTypes(accept));
-        } catch (InvalidMediaTypeException e) {
-            throw Refusal.incomplete("The header Accept is \"" + accept + "\"; use audio/midi or application/json.");
-        }
-        types.sort((one, other) -> Double.compare(other.getQualityValue(), one.getQualityValue()));
-        for (MediaType type : types) {
-            if (type.includes(MIDI)) {
-                return false;
-            }
-            if (type.includes(MediaType.APPLICATION_JSON)) {
-                return true;
-            }
-        }
-        return false;
     }
 }

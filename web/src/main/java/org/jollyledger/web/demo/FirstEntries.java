@@ -39,6 +39,7 @@ class FirstEntries implements ApplicationRunner {
 
     /** Last first: the list of parts shows what was used last at its top. */
     private static final List<Cue> CUES = List.of(
+            new Cue("Rain on the Tent.mid", "otterbrook-e7"),
             new Cue("Lamplighter's Round.mid", "pebbledash-16"),
             new Cue("Puppets' March.mid", "otterbrook-e7"),
             new Cue("The Tightrope.mid", "quayside-oak"),

@@ -70,6 +70,18 @@ public class KeyHelp {
                     help("move a point of a curve; Enter adds it, Del deletes it", "←", "→", "↑", "↓"),
                     help("undo, redo", "u", "r"),
                     help("download", "d")),
+            "reconcile",
+            List.of(
+                    help("open the discrepancy", "Enter"),
+                    help("next, previous discrepancy", "n", "p"),
+                    help("choose a correction", "1", "2", "3"),
+                    help("apply it; hold Shift for all on this note", "a"),
+                    help("apply it to all of this kind", "Shift", "k"),
+                    help("fix what is safe", "f"),
+                    help("play, pause", "Space"),
+                    help("switch between as it is and as it would be", "x"),
+                    help("undo, redo", "u", "r"),
+                    help("download", "d")),
             "batches",
             List.of(help("open the batch", "Enter"), help("download the result", "d")));
 

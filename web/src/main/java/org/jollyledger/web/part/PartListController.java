@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
+import org.jollyledger.core.reconcile.Confidence;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
@@ -23,13 +24,16 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class PartListController {
     private static final String MESSAGE = "message";
+    private static final int RUNNERS_UP = 2;
 
     private final PartService parts;
     private final LedgerService ledger;
+    private final Recognition recognition;
 
-    PartListController(PartService parts, LedgerService ledger) {
+    PartListController(PartService parts, LedgerService ledger, Recognition recognition) {
         this.parts = parts;
         this.ledger = ledger;
+        this.recognition = recognition;
     }
 
     @GetMapping("/parts")
@@ -51,7 +55,8 @@ class PartListController {
     }
 
     @PostMapping("/parts")
-    ModelAndView upload(@RequestParam(required = false) @Nullable List<MultipartFile> file) throws IOException {
+    ModelAndView upload(@RequestParam(required = false) @Nullable List<MultipartFile> file, RedirectAttributes redirect)
+            throws IOException {
         List<MultipartFile> sent = file == null
                 ? List.of()
                 : file.stream().filter(one -> !isNothing(one)).toList();
@@ -62,6 +67,10 @@ class PartListController {
         try {
             for (MultipartFile one : sent) {
                 slug = parts.add(FileName.of(one.getOriginalFilename()), one.getBytes());
+                Recognised recognised = recognise(slug);
+                if (sent.size() == 1) {
+                    redirect.addFlashAttribute("recognised", recognised);
+                }
             }
         } catch (Refusal refused) {
             ModelAndView page = page("", "", 0, refused.status());
@@ -69,6 +78,38 @@ class PartListController {
             return page;
         }
         return new ModelAndView(sent.size() == 1 ? "redirect:/parts/" + slug : "redirect:/parts");
+    }
+
+    /**
+     * What an uploaded part was written for.
+     *
+     * @param sentence what it is, and how sure that is
+     * @param others the next likeliest maps, one click away
+     */
+    record Recognised(String sentence, List<RunnerUp> others) {}
+
+    /** A map that a part was written for less likely. */
+    record RunnerUp(String slug, String name) {}
+
+    /** Finds out which map a part was written for, and takes it where one is clearly the likeliest. */
+    private Recognised recognise(String slug) {
+        StoredPart part = parts.get(slug);
+        Recognition.Answer answer = recognition.recognise(part.file(), RUNNERS_UP + 1);
+        boolean clear = answer.confidence().isClear();
+        if (clear) {
+            parts.writtenFor(
+                    part.id(), ledger.get(answer.ranked().get(0).slug()).id());
+        }
+        return new Recognised(
+                answer.sentence(),
+                answer.confidence() == Confidence.NONE
+                        ? List.of()
+                        : answer.ranked().stream()
+                                .skip(clear ? 1 : 0)
+                                .limit(RUNNERS_UP)
+                                .map(ranked -> new RunnerUp(
+                                        ranked.slug(), ranked.candidate().map().name()))
+                                .toList());
     }
 
     /** A file field in which nothing was chosen arrives as a part without name and content. */

@@ -3,6 +3,7 @@ package org.jollyledger.web.part;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.reconcile.Confidence;
 import org.jollyledger.core.reconcile.Layout;
@@ -42,6 +43,14 @@ public class Recognition {
      * @param ranked the likeliest maps, the likeliest first
      */
     public record Answer(Confidence confidence, String sentence, List<Ranked> ranked) {}
+
+    /** The map that a file was written for, where that is certain or likely. */
+    public Optional<String> writtenFor(MidiFile file) {
+        Answer answer = recognise(file, 1);
+        return answer.confidence().isClear()
+                ? Optional.of(answer.ranked().get(0).slug())
+                : Optional.empty();
+    }
 
     /** What a part was written for, with so many maps at most. */
     public Answer recognise(MidiFile file, int most) {

@@ -25,6 +25,7 @@ final class CueBook {
     private static final int LATEST_TICKS = 9;
     private static final int LOUDEST_DEVIATION = 5;
     private static final int HIT_TICKS = 90;
+    private static final int STRAY_CHANNEL = 1;
 
     private record Event(long tick, int order, int command, int data1, int data2) {}
 
@@ -35,6 +36,7 @@ final class CueBook {
     private final int channel;
     private final Random hand;
     private final List<Event> events = new ArrayList<>();
+    private final List<Event> strays = new ArrayList<>();
     private final Map<Integer, String> markers = new LinkedHashMap<>();
     private int bars;
 
@@ -103,6 +105,36 @@ final class CueBook {
         return this;
     }
 
+    /** One more hit at a step of the bar before, of a given length. */
+    private CueBook oneMore(int note, int step, int steps, int velocity, int length) {
+        return oneMore(note, step, steps, velocity, length, 0);
+    }
+
+    /** The same, some ticks late. */
+    private CueBook oneMore(int note, int step, int steps, int velocity, int length, int late) {
+        long tick = before(step, steps) + late;
+        events.add(new Event(tick, 1, 0x90, note, velocity));
+        events.add(new Event(tick + length, 0, 0x80, note, 64));
+        return this;
+    }
+
+    /** A hit that never ends. */
+    private CueBook begin(int note, int step, int steps, int velocity) {
+        events.add(new Event(before(step, steps), 1, 0x90, note, velocity));
+        return this;
+    }
+
+    /** A hit on another channel. */
+    private CueBook stray(int note, int step, int steps, int velocity) {
+        strays.add(new Event(before(step, steps), 1, 0x90, note, velocity));
+        strays.add(new Event(before(step, steps) + HIT_TICKS, 0, 0x80, note, 64));
+        return this;
+    }
+
+    private long before(int step, int steps) {
+        return (bars - 1) * (long) ticksPerBar() + (long) step * ticksPerBar() / steps;
+    }
+
     private byte[] bytes() {
         long end = (long) bars * ticksPerBar();
         int microseconds = 60_000_000 / beatsPerMinute;
@@ -118,6 +150,11 @@ final class CueBook {
         events.stream()
                 .sorted(Comparator.comparingLong(Event::tick).thenComparingInt(Event::order))
                 .forEach(event -> file.message(event.tick, event.command, channel, event.data1, event.data2));
+        if (!strays.isEmpty()) {
+            file.track();
+            file.meta(0, 0x03, text("A pad of its own"));
+            strays.forEach(event -> file.message(event.tick, event.command, STRAY_CHANNEL, event.data1, event.data2));
+        }
         return file.build(end);
     }
 
@@ -134,6 +171,7 @@ final class CueBook {
         cues.put("The Tightrope.mid", theTightrope());
         cues.put("Puppets' March.mid", puppetsMarch());
         cues.put("Lamplighter's Round.mid", lamplightersRound());
+        cues.put("Rain on the Tent.mid", rainOnTheTent());
         return cues;
     }
 
@@ -328,6 +366,59 @@ final class CueBook {
                 .grab(57, 4, 16)
                 .grab(54, 12, 16)
                 .grab(57, 12, 16);
+        return cue.bytes();
+    }
+
+    /** For Otterbrook E7, by an unlucky drummer: nearly everything that can go wrong with a recording, bar by bar. */
+    private static byte[] rainOnTheTent() {
+        CueBook cue = new CueBook("Rain on the Tent", 4, 2, 104, 10).mark("First drops");
+        String[] groove = {"30 F.......F.......", "32 ....f.......f...", "48 f.m.f.m.f.m.f.m."};
+        cue.pedal(0, 16, 127).bar(1, groove).oneMore(54, 0, 16, 100, HIT_TICKS).oneMore(57, 8, 16, 100, HIT_TICKS);
+        // The snare's trigger bounces.
+        cue.bar(1, groove).oneMore(32, 4, 16, 60, 40, 16).oneMore(32, 12, 16, 55, 40, 14);
+        // A pad that no line has; and a key that switches nothing.
+        cue.bar(1, groove)
+                .oneMore(50, 6, 16, 90, HIT_TICKS)
+                .oneMore(50, 14, 16, 96, HIT_TICKS)
+                .oneMore(2, 0, 16, 64, HIT_TICKS);
+        // Kicks that the last tom hears.
+        cue.bar(2, "30 F...F...F...F...", "32 ....f.......f...", "48 f.m.f.m.f.m.f.m.");
+        for (int step = 0; step < 16; step += 4) {
+            cue.oneMore(45, step, 16, 8 + step / 4, HIT_TICKS, 3);
+        }
+        // The second crash is grabbed, though it has long died away.
+        cue.bar(1, groove).grab(57, 8, 16);
+        // A crash without an end, and strokes that are hardly there.
+        cue.bar(1, groove)
+                .begin(54, 0, 16, 110)
+                .oneMore(36, 10, 16, 88, 4)
+                .oneMore(39, 12, 16, 88, 5)
+                .oneMore(42, 14, 16, 92, 4);
+        // The second crash is grabbed while the first one rings.
+        cue.bar(1, groove).oneMore(54, 0, 16, 112, HIT_TICKS);
+        cue.bar(1, "30 F.......F.......").oneMore(54, 0, 16, 112, HIT_TICKS).grab(57, 8, 16);
+        // A ride whose ends come too late, and a tom that is held.
+        cue.bar(1, "30 F.......F.......", "32 ....f.......f...")
+                .oneMore(60, 0, 16, 80, 300)
+                .oneMore(60, 2, 16, 84, 90)
+                .oneMore(60, 4, 16, 80, 300)
+                .oneMore(60, 6, 16, 84, 90)
+                .oneMore(39, 8, 16, 96, 4_400);
+        // A restless foot.
+        for (int i = 0; i < 70; i++) {
+            cue.events.add(new Event(cue.bars * (long) cue.ticksPerBar() + 3L * i, 0, 0xB0, 4, 127 - i % 3));
+        }
+        cue.pedal(15, 16, 127).bar(1, groove);
+        // Four strokes from a pad that sends on another channel.
+        cue.bar(1, "30 F.......F.......", "48 f.m.f.m.f.m.f.m.");
+        for (int step = 4; step < 16; step += 4) {
+            cue.stray(32, step, 16, 96);
+        }
+        cue.mark("It clears up")
+                .bar(3, groove)
+                .bar(1, "=54 F...............", "=57 F...............", "30 F...............")
+                .grab(54, 8, 16)
+                .grab(57, 8, 16);
         return cue.bytes();
     }
 
