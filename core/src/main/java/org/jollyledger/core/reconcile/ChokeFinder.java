@@ -1,33 +1,25 @@
 package org.jollyledger.core.reconcile;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumSet;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Kit;
-import org.jollyledger.core.midi.MidiTrack;
-import org.jollyledger.core.notemap.ChokeExpression;
+import org.jollyledger.core.notemap.ChokeExpression.Form;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.Grab;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.HitChange.Drop;
 import org.jollyledger.core.part.HitChange.Send;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.Stroke;
-import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.KitPiece;
-import org.jollyledger.core.sound.Side;
-import org.jollyledger.core.sound.Sound;
 
 /** Chokes of nothing, of another cymbal, or in a form that the map does not take. */
 final class ChokeFinder {
-    /** How long a cymbal can be heard (common practice); longer than any library lets it ring is no harm here. */
-    private static final double RINGS_SECONDS = 8;
     /** A choke is meant for a cymbal that was struck no longer ago. */
     private static final double MEANT_SECONDS = 4;
     /** A struck choke takes the place of a stroke that is no farther before it. */
@@ -39,45 +31,16 @@ final class ChokeFinder {
     /** What keeps time rings always, and says nothing of what a choke was meant for. */
     private static final Set<KitPiece> KEEPS_TIME = EnumSet.of(KitPiece.RIDE, KitPiece.HIHAT);
 
-    /** A cymbal, however it is struck. */
-    private record Cymbal(KitPiece piece, int number, Optional<Side> side) {
-        static Cymbal of(Sound sound) {
-            return new Cymbal(sound.piece(), sound.number(), sound.side());
-        }
-    }
-
-    /** A hit, or key pressure; at one moment hits come first. */
-    private record Event(double seconds, int hit, int pressure) {}
-
-    /**
-     * A choke as it was meant.
-     *
-     * @param seconds when
-     * @param hit the note of its own, or the hit that is pressed
-     * @param pressure the key pressure; NONE for a note of its own
-     * @param sound the choke as a sound
-     */
-    private record Choke(double seconds, int hit, int pressure, Sound sound) {
-        boolean isNote() {
-            return pressure == Study.NONE;
-        }
-    }
-
     private final Study study;
     private final Part part;
     private final Kit kit;
     private final DiscrepancyKind wanted;
-    /** Of each cymbal that rings its last stroke. */
-    private final Map<Cymbal, Integer> ringing = new HashMap<>();
-
-    private final boolean[] pressed;
 
     private ChokeFinder(Study study, DiscrepancyKind wanted) {
         this.study = study;
         this.wanted = wanted;
         part = study.part();
         kit = study.instrument().kit();
-        pressed = new boolean[part.hitCount()];
     }
 
     static void alone(Study study) {
@@ -93,156 +56,79 @@ final class ChokeFinder {
     }
 
     private void find() {
-        List<Event> events = events();
-        if (events.isEmpty()) {
-            return;
+        Kit meant = study.written().orElse(study.instrument()).kit();
+        Set<Form> forms = EnumSet.of(Form.NOTE, Form.PRESSURE);
+        if (meant.stopsOnRelease() && !kit.stopsOnRelease()) {
+            forms.add(Form.RELEASE);
         }
-        for (Event event : events) {
-            if (event.pressure != Study.NONE) {
-                press(event);
-            } else {
-                strike(event);
-            }
-        }
+        Grab.find(part, meant, forms, 1).forEach(this::judge);
     }
 
-    /** Everything in the order of time; nothing when the part has no chokes at all. */
-    private List<Event> events() {
-        List<Event> events = new ArrayList<>();
-        boolean chokes = false;
-        for (int pressure = 0; pressure < part.pressureCount(); pressure++) {
-            MidiTrack track = part.file().tracks().get(part.pressureTrack(pressure));
-            int event = part.pressureEvent(pressure);
-            int hit = part.pressureHit(pressure);
-            if (hit != Study.NONE) {
-                double seconds = part.tempoMap(track.index()).seconds(track.tick(event));
-                events.add(new Event(seconds, hit, pressure));
-                chokes |= track.data2(event) > 0;
-            }
-        }
-        Instrument meant = study.written().orElse(study.instrument());
-        for (int note = 0; note < Note.COUNT; note++) {
-            chokes |= study.isPlayed(note) && meant.isChoke(note);
-        }
-        if (!chokes) {
-            return List.of();
-        }
-        for (int hit : study.order()) {
-            events.add(new Event(study.seconds(hit), hit, Study.NONE));
-        }
-        events.sort(Comparator.comparingDouble(Event::seconds).thenComparing(event -> event.pressure != Study.NONE));
-        return events;
-    }
-
-    private void strike(Event event) {
-        Optional<Sound> meant = study.meant(part.note(event.hit));
-        if (meant.isEmpty() || !Chokes.canBeChoked(meant.get())) {
-            return;
-        }
-        if (Chokes.isChoke(meant.get())) {
-            choke(new Choke(event.seconds, event.hit, Study.NONE, meant.get()));
-        } else {
-            ringing.put(Cymbal.of(meant.get()), event.hit);
-        }
-    }
-
-    private void press(Event event) {
-        Optional<Sound> meant = study.meant(part.note(event.hit)).filter(Chokes::canBeChoked);
-        boolean down = value(event.pressure) > 0;
-        if (meant.isPresent() && down && !pressed[event.hit]) {
-            choke(new Choke(event.seconds, event.hit, event.pressure, meant.get()));
-        }
-        pressed[event.hit] = down;
-    }
-
-    private void choke(Choke choke) {
-        Cymbal cymbal = Cymbal.of(choke.sound);
-        Optional<Integer> stroke = Optional.ofNullable(ringing.get(cymbal))
-                .filter(hit -> choke.seconds - study.seconds(hit) <= RINGS_SECONDS);
+    private void judge(Grab choke) {
         if (!isTaken(choke)) {
             if (wanted == DiscrepancyKind.CHOKE_FORM) {
-                reportForm(choke, stroke);
+                reportForm(choke);
             }
-        } else if (stroke.isEmpty() && !isStruck(choke)) {
+        } else if (choke.stroke().isEmpty() && !choke.isStruck()) {
             reportNothing(choke);
         }
-        ringing.remove(cymbal);
-    }
-
-    private boolean isStruck(Choke choke) {
-        return choke.isNote() && !Chokes.isTail(choke.sound);
     }
 
     /** Whether the map takes a choke in its form. */
-    private boolean isTaken(Choke choke) {
-        if (choke.isNote()) {
-            return study.line(choke.hit)
-                    .map(Line::sound)
-                    .map(here -> Chokes.isChoke(here) && Chokes.isTail(here) == Chokes.isTail(choke.sound))
-                    .orElse(false);
-        }
-        return kit.chokes() == ChokeExpression.Form.PRESSURE
-                && strongest(choke) >= kit.map().chokes().pressureFrom();
+    private boolean isTaken(Grab choke) {
+        return switch (choke.form()) {
+            case NOTE ->
+                study.line(choke.hit())
+                        .map(Line::sound)
+                        .map(here -> Chokes.isChoke(here) && Chokes.isTail(here) == Chokes.isTail(choke.sound()))
+                        .orElse(false);
+            case PRESSURE ->
+                kit.chokes() == Form.PRESSURE
+                        && strongest(choke) >= kit.map().chokes().pressureFrom();
+            case RELEASE -> kit.stopsOnRelease();
+        };
     }
 
     private int value(int pressure) {
         return part.file().tracks().get(part.pressureTrack(pressure)).data2(part.pressureEvent(pressure));
     }
 
-    /** The key pressure of one grab: from its first message until it is let go. */
-    private List<Integer> grab(Choke choke) {
-        List<Integer> grab = new ArrayList<>();
-        for (int pressure : part.pressuresOf(choke.hit)) {
-            boolean begun = pressure >= choke.pressure;
-            boolean over = !grab.isEmpty() && value(grab.get(grab.size() - 1)) == 0;
-            if (begun && !over) {
-                grab.add(pressure);
-            }
-        }
-        return grab;
+    private int strongest(Grab choke) {
+        return choke.pressures().stream().mapToInt(this::value).max().orElse(0);
     }
 
-    private int strongest(Choke choke) {
-        return grab(choke).stream().mapToInt(this::value).max().orElse(0);
-    }
-
-    private long tick(Choke choke) {
-        return choke.isNote()
-                ? part.tick(choke.hit)
-                : part.file().tracks().get(part.pressureTrack(choke.pressure)).tick(part.pressureEvent(choke.pressure));
-    }
-
-    private void report(DiscrepancyKind kind, Choke choke, String sentence, List<Correction> corrections) {
-        if (choke.isNote()) {
-            study.found(kind, List.of(choke.hit), sentence, corrections);
+    private void report(DiscrepancyKind kind, Grab choke, String sentence, List<Correction> corrections) {
+        if (choke.form() == Form.NOTE) {
+            study.found(kind, List.of(choke.hit()), sentence, corrections);
         } else {
             study.found(
                     kind,
-                    part.pressureTrack(choke.pressure),
-                    part.channel(choke.hit),
-                    OptionalInt.of(part.note(choke.hit)),
-                    tick(choke),
+                    part.track(choke.hit()),
+                    part.channel(choke.hit()),
+                    OptionalInt.of(part.note(choke.hit())),
+                    choke.tick(),
                     sentence,
                     corrections);
         }
     }
 
     /** A choke while nothing of its cymbal rings. */
-    private void reportNothing(Choke choke) {
-        List<Integer> others = ringing.entrySet().stream()
-                .filter(entry -> !KEEPS_TIME.contains(entry.getKey().piece))
-                .map(Map.Entry::getValue)
-                .filter(hit ->
-                        choke.seconds - study.seconds(hit) <= MEANT_SECONDS && study.seconds(hit) < choke.seconds)
-                .sorted(Comparator.comparingDouble((Integer hit) -> -study.seconds(hit)))
+    private void reportNothing(Grab choke) {
+        List<Integer> others = choke.others().stream()
+                .filter(hit -> choke.seconds() - study.seconds(hit) <= MEANT_SECONDS)
+                .filter(hit -> study.meant(part.note(hit))
+                        .map(sound -> !KEEPS_TIME.contains(sound.piece()))
+                        .orElse(false))
                 .filter(hit -> toCymbal(choke, hit).isPresent())
                 .toList();
         DiscrepancyKind kind = others.size() == 1 ? DiscrepancyKind.CHOKE_ELSEWHERE : DiscrepancyKind.CHOKE_ALONE;
         if (kind != wanted) {
             return;
         }
-        String name = choke.sound.pieceWords();
-        String which = study.name(part.note(choke.hit)) + (choke.isNote() ? " chokes " : ", grabbed, chokes ") + name;
+        String name = choke.sound().pieceWords();
+        String which = study.name(part.note(choke.hit()))
+                + (choke.form() == Form.NOTE ? " chokes " : ", grabbed, chokes ")
+                + name;
         if (kind == DiscrepancyKind.CHOKE_ELSEWHERE) {
             int other = others.get(0);
             report(
@@ -259,33 +145,48 @@ final class ChokeFinder {
         }
     }
 
-    private Correction delete(Choke choke) {
-        return Correction.of(
-                "delete",
-                "Delete the choke",
-                choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke));
+    private Correction delete(Grab choke) {
+        return choke.form() == Form.RELEASE
+                ? Correction.of("ring-on", "Let it ring", ringOn(choke))
+                : Correction.of("delete", "Delete the choke", withoutIt(choke));
     }
 
-    private List<HitChange> dropPressures(Choke choke) {
+    /** What takes a choke out of the part. */
+    private List<HitChange> withoutIt(Grab choke) {
+        return switch (choke.form()) {
+            case NOTE -> new ArrayList<>(List.of(new HitChange.Delete(choke.hit())));
+            case PRESSURE -> dropPressures(choke);
+            case RELEASE -> new ArrayList<>();
+        };
+    }
+
+    private List<HitChange> ringOn(Grab choke) {
+        int again = study.next(choke.hit());
+        double perTick = part.tempoMap(part.track(choke.hit())).at(choke.tick()).secondsPerTick();
+        long out = part.tick(choke.hit()) + Math.round((Grab.RINGS_SECONDS + 1) / perTick);
+        return LengthFinder.end(study, choke.hit(), again == Study.NONE ? out : Math.min(out, part.tick(again)));
+    }
+
+    private List<HitChange> dropPressures(Grab choke) {
         List<HitChange> drops = new ArrayList<>();
-        for (int pressure : grab(choke)) {
+        for (int pressure : choke.pressures()) {
             drops.add(new Drop(part.pressureTrack(pressure), part.pressureEvent(pressure)));
         }
         return drops;
     }
 
     /** What makes a choke one of another cymbal, which a hit struck, in the form that it has. */
-    private Optional<Correction> toCymbal(Choke choke, int ringingHit) {
+    private Optional<Correction> toCymbal(Grab choke, int ringingHit) {
         int note = part.note(ringingHit);
         String words = "Choke " + study.name(note) + " instead";
-        if (!choke.isNote()) {
+        if (choke.form() == Form.PRESSURE) {
             List<HitChange> changes = dropPressures(choke);
-            changes.addAll(pressure(tick(choke), ringingHit));
+            changes.addAll(pressure(choke.tick(), ringingHit));
             return Optional.of(Correction.of("to-other", words, changes));
         }
         return Optional.ofNullable(
                         study.instrument().forms().chokes().chokedBy().get(note))
-                .map(by -> Correction.of("to-other", words, new HitChange.ToNote(choke.hit, by)));
+                .map(by -> Correction.of("to-other", words, new HitChange.ToNote(choke.hit(), by)));
     }
 
     /** Key pressure on the cymbal that a hit struck, and its end. */
@@ -297,34 +198,37 @@ final class ChokeFinder {
                 Send.pressure(track, release, part.channel(hit), part.note(hit), 0));
     }
 
-    private void reportForm(Choke choke, Optional<Integer> stroke) {
+    private void reportForm(Grab choke) {
         List<Correction> corrections = new ArrayList<>();
-        stroke.flatMap(hit -> intoForm(choke, hit))
-                .ifPresent(changes -> corrections.add(
-                        Correction.of("into-form", "Make it " + kit.chokes().words(), changes)));
+        if (choke.stroke().isPresent()) {
+            intoForm(choke, choke.stroke().getAsInt())
+                    .ifPresent(changes -> corrections.add(
+                            Correction.of("into-form", "Make it " + kit.chokes().words(), changes)));
+        }
         corrections.add(delete(choke));
         corrections.add(Correction.KEEP);
-        String cymbal = choke.sound.pieceWords();
-        report(DiscrepancyKind.CHOKE_FORM, choke, sentence(choke, cymbal, corrections.size() > 2), corrections);
+        report(DiscrepancyKind.CHOKE_FORM, choke, sentence(choke, corrections.size() > 2), corrections);
     }
 
-    private String sentence(Choke choke, String cymbal, boolean canBeSaid) {
-        String form = choke.isNote()
-                ? study.label(part.note(choke.hit)) + " is to choke " + cymbal
-                        + (Chokes.isTail(choke.sound) ? "" : " with a stroke")
-                : cymbal + " is choked by key pressure of " + strongest(choke);
+    private String sentence(Grab choke, boolean canBeSaid) {
+        String cymbal = choke.sound().pieceWords();
+        String form = switch (choke.form()) {
+            case NOTE ->
+                study.label(part.note(choke.hit())) + " is to choke " + cymbal
+                        + (choke.isStruck() ? " with a stroke" : "");
+            case PRESSURE -> cymbal + " is choked by key pressure of " + strongest(choke);
+            case RELEASE -> cymbal + " is choked by its release";
+        };
         return form + "; " + kit.map().name()
                 + (canBeSaid ? " takes " + kit.chokes().words() + "." : " cannot choke it.");
     }
 
     /** What says the same choke in the form of the map; empty when it cannot say it. */
-    private Optional<List<HitChange>> intoForm(Choke choke, int stroke) {
-        List<HitChange> changes =
-                new ArrayList<>(choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke));
-        long tick = tick(choke);
+    private Optional<List<HitChange>> intoForm(Grab choke, int stroke) {
+        List<HitChange> changes = withoutIt(choke);
         switch (kit.chokes()) {
-            case PRESSURE -> changes.addAll(pressure(tick, stroke));
-            case RELEASE -> changes.addAll(LengthFinder.end(study, stroke, tick));
+            case PRESSURE -> changes.addAll(pressure(choke.tick(), stroke));
+            case RELEASE -> changes.addAll(LengthFinder.end(study, stroke, choke.tick()));
             case NOTE -> {
                 Integer by = study.instrument().forms().chokes().chokedBy().get(part.note(stroke));
                 if (by == null) {
@@ -336,28 +240,28 @@ final class ChokeFinder {
         return Optional.of(changes);
     }
 
-    private List<HitChange> intoNote(Choke choke, int stroke, int by) {
+    private List<HitChange> intoNote(Grab choke, int stroke, int by) {
         boolean tail =
                 study.instrument().line(by).map(Line::sound).map(Chokes::isTail).orElse(true);
-        long tick = tick(choke);
-        if (isStruck(choke) && tail) {
-            double perTick = part.tempoMap(part.track(choke.hit)).at(tick).secondsPerTick();
-            long later = tick + Math.max(1, Math.round(TAIL_SECONDS / perTick));
+        if (choke.isStruck() && tail) {
+            double perTick =
+                    part.tempoMap(part.track(choke.hit())).at(choke.tick()).secondsPerTick();
+            long later = choke.tick() + Math.max(1, Math.round(TAIL_SECONDS / perTick));
             return List.of(
-                    new HitChange.ToNote(choke.hit, part.note(stroke)), new HitChange.Strike(tail(stroke, later, by)));
+                    new HitChange.ToNote(choke.hit(), part.note(stroke)),
+                    new HitChange.Strike(tail(stroke, later, by)));
         }
-        List<HitChange> changes = new ArrayList<>();
-        boolean replaces = !tail && (choke.seconds - study.seconds(stroke)) * 1_000 <= STROKE_MILLISECONDS;
-        if (choke.isNote() && !replaces && (tail || isStruck(choke))) {
-            return List.of(new HitChange.ToNote(choke.hit, by));
+        boolean replaces = !tail && (choke.seconds() - study.seconds(stroke)) * 1_000 <= STROKE_MILLISECONDS;
+        if (choke.form() == Form.NOTE && !replaces && (tail || choke.isStruck())) {
+            return List.of(new HitChange.ToNote(choke.hit(), by));
         }
-        changes.addAll(choke.isNote() ? List.of(new HitChange.Delete(choke.hit)) : dropPressures(choke));
+        List<HitChange> changes = withoutIt(choke);
         if (tail) {
-            changes.add(new HitChange.Strike(tail(stroke, tick, by)));
+            changes.add(new HitChange.Strike(tail(stroke, choke.tick(), by)));
         } else if (replaces) {
             changes.add(new HitChange.ToNote(stroke, by));
         } else {
-            changes.addAll(LengthFinder.end(study, stroke, tick));
+            changes.addAll(LengthFinder.end(study, stroke, choke.tick()));
         }
         return changes;
     }
