@@ -174,7 +174,7 @@ class JourneyTest {
     }
 
     @Test
-    void aPartIsUploadedByDroppingItAndAskedWhatItWasWrittenFor(Address address, Window window) throws Exception {
+    void aPartIsUploadedByDroppingItAndToldWhatItWasWrittenFor(Address address, Window window) throws Exception {
         Page page = window.page();
         page.navigate(address.url("/"));
         String bytes = Base64.getEncoder().encodeToString(cue("Clockmaker's Waltz"));
@@ -186,8 +186,9 @@ class JourneyTest {
                   document.querySelector(".drop").dispatchEvent(new DragEvent("drop", {dataTransfer: data, bubbles: true, cancelable: true}));
                 }""", bytes);
         assertThat(page.locator("h1")).hasText("dropped waltz");
-        assertThat(page.locator(".part-map")).containsText("Which map was it written for?");
-        page.locator("#map").selectOption("candle-brushes");
+        assertThat(page.locator(".recognised")).containsText("written for Candle Brushes");
+        assertThat(page.locator(".recognised button")).hasCount(2);
+        assertThat(page.locator("#map")).hasValue("candle-brushes");
         assertThat(page.locator(".board-names")).containsText("Sweep");
         assertThat(page.locator(".board-names .lost")).hasCount(0);
         playOn(page, "Quayside Oak");

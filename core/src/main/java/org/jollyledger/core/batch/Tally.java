@@ -19,6 +19,8 @@ import org.jollyledger.core.crosswalk.Statement.Totals;
  * @param silent hits without a target
  * @param unlisted hits on notes that the source map does not list
  * @param passed hits that pass unchanged on purpose
+ * @param formed hits that come out as key pressure or a release
+ * @param putIn hits put in for chokes that went in as key pressure or a release
  */
 public record Tally(
         int files,
@@ -33,13 +35,15 @@ public record Tally(
         long folded,
         long silent,
         long unlisted,
-        long passed) {
+        long passed,
+        long formed,
+        long putIn) {
     /** Before the first file. */
-    public static final Tally NONE = new Tally(0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0);
+    public static final Tally NONE = new Tally(0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0);
 
     /** {@return hits that came out} */
     public long hitsOut() {
-        return hitsIn + layered - folded - silent;
+        return hitsIn + layered + putIn - folded - silent - formed;
     }
 
     Tally withPart(Statement statement) {
@@ -57,7 +61,9 @@ public record Tally(
                 folded + totals.folded(),
                 silent + totals.silent(),
                 unlisted + totals.unlisted(),
-                passed + totals.passed());
+                passed + totals.passed(),
+                formed + totals.formed(),
+                putIn + totals.putIn());
     }
 
     Tally withOther() {
@@ -86,6 +92,8 @@ public record Tally(
                 folded,
                 silent,
                 unlisted,
-                passed);
+                passed,
+                formed,
+                putIn);
     }
 }

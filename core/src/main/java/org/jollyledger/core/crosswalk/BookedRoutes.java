@@ -3,10 +3,17 @@ package org.jollyledger.core.crosswalk;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Optional;
 import org.jollyledger.core.crosswalk.Statement.Entry;
 import org.jollyledger.core.crosswalk.TranslationTable.Cell;
 import org.jollyledger.core.crosswalk.TranslationTable.Row;
+import org.jollyledger.core.kit.Chokes;
+import org.jollyledger.core.kit.Hats;
+import org.jollyledger.core.notemap.ChokeExpression.Form;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.sound.SoundDistance;
 
 /**
@@ -21,6 +28,14 @@ final class BookedRoutes {
     private static final Cell[] NO_CELLS = {};
 
     final TranslationTable table;
+    final MapPair maps;
+    /** The notes whose routes somebody has chosen. */
+    final BitSet chosen;
+    /** The source notes that can change their form: chokes, and hats that a pedal opens here or there. */
+    private final BitSet withForm = new BitSet();
+
+    private final boolean stopsByRelease;
+    private final boolean stopsByPressure;
     /** The note to which every hit goes, itself when it passes; else {@link #SEVERAL_OR_NONE}. */
     final int[] onlyTarget = new int[KEYS];
     /** What is booked for hits that go to their only target. */
@@ -36,8 +51,14 @@ final class BookedRoutes {
     final Entry[][] entries = new Entry[KEYS][];
     final boolean[][] far = new boolean[KEYS][];
 
-    BookedRoutes(TranslationTable table, MapPair maps) {
+    BookedRoutes(TranslationTable table, MapPair maps, BitSet chosen) {
         this.table = table;
+        this.maps = maps;
+        this.chosen = chosen;
+        Form from = maps.source().chokes().form();
+        Form to = maps.target().chokes().form();
+        stopsByRelease = from != to && (from == Form.RELEASE || to == Form.RELEASE);
+        stopsByPressure = from == Form.PRESSURE;
         boolean passes = table.unlisted() == TranslationTable.Unlisted.PASS;
         Arrays.fill(onlyEntry, passes ? Entry.UNLISTED : Entry.SILENT);
         Arrays.fill(cells, NO_CELLS);
@@ -54,6 +75,29 @@ final class BookedRoutes {
                 }
             }
         }
+        findForms();
+    }
+
+    private void findForms() {
+        for (Line line : maps.source().firstLines()) {
+            int note = line.note().number();
+            Sound sound = line.sound();
+            boolean opensThere = Hats.isStruck(sound)
+                    && ends(note).stream()
+                            .mapToObj(end -> maps.targetLines().at(Note.of(end)))
+                            .flatMap(Optional::stream)
+                            .anyMatch(end -> Hats.isByPedal(end.sound()));
+            withForm.set(note, Chokes.isChoke(sound) || Hats.isByPedal(sound) || opensThere);
+        }
+    }
+
+    /** Whether anything that a part plays may change its form along these routes. */
+    boolean mayChangeForm(Part part) {
+        if (stopsByRelease || stopsByPressure && part.pressureCount() > 0) {
+            return true;
+        }
+        int[] played = part.hitsPerNote();
+        return withForm.stream().anyMatch(note -> played[note] > 0);
     }
 
     /** The notes to which hits on a note can go, on whichever channel they come. */

@@ -45,6 +45,7 @@ final class Booking {
 
     private final boolean @Nullable [] contested;
     private final Ledger ledger;
+    private final Optional<FormPlan> plan;
 
     /** Books all hits of a part. */
     static Booking of(Part part, BookedRoutes routes) {
@@ -77,6 +78,7 @@ final class Booking {
                 && (newChannel.isPresent() || part.channels().count() == 1);
         keyCount = oneChannel ? Note.COUNT : TranslationTable.CHANNELS * Note.COUNT;
         ledger = new Ledger(hitsPerNote);
+        plan = FormPlan.of(part, routes);
         int[] hitsPerKey = new int[TranslationTable.CHANNELS * Note.COUNT];
         takeRoutes(hitsPerKey);
         contested = contestedNotes(hitsPerKey);
@@ -89,15 +91,21 @@ final class Booking {
     private void takeRoutes(int[] hitsPerKey) {
         for (int hit : hits) {
             int key = TranslationTable.key(part.channel(hit), part.note(hit));
+            if (isFormed(hit)) {
+                outputNotes[hit] = (byte) part.note(hit);
+                gone[hit] = true;
+                ledger.book(Entry.FORMED, part.note(hit), 1);
+                continue;
+            }
             hitsPerKey[key]++;
             int only = routes.onlyTarget[key];
             if (only == BookedRoutes.SEVERAL_OR_NONE) {
                 takeRoute(hit, key);
                 continue;
             }
-            outputNotes[hit] = (byte) only;
+            outputNotes[hit] = (byte) noteOf(hit, only);
             if (routes.onlyIsFar[key]) {
-                ledger.lose(Entry.SUBSTITUTED, hit, only);
+                ledger.lose(Entry.SUBSTITUTED, hit, outputNotes[hit]);
             }
         }
         for (int key = 0; key < hitsPerKey.length; key++) {
@@ -129,10 +137,10 @@ final class Booking {
             }
             shape(hit, key, i);
             sounds = true;
-            outputNotes[hit] = (byte) cell.note();
+            outputNotes[hit] = (byte) noteOf(hit, cell.note());
             ledger.book(routes.entries[key][i], note, 1);
             if (routes.far[key][i]) {
-                ledger.lose(Entry.SUBSTITUTED, hit, cell.note());
+                ledger.lose(Entry.SUBSTITUTED, hit, outputNotes[hit]);
             }
         }
         if (!sounds) {
@@ -141,6 +149,14 @@ final class Booking {
             ledger.book(Entry.SILENT, note, 1);
             ledger.lose(Entry.SILENT, hit, Ledger.NOWHERE);
         }
+    }
+
+    private boolean isFormed(int hit) {
+        return plan.isPresent() && plan.get().isFormed(hit);
+    }
+
+    private int noteOf(int hit, int routed) {
+        return plan.isPresent() ? plan.get().noteOf(hit, routed) : routed;
     }
 
     private void shape(int output, int key, int cell) {
@@ -185,10 +201,11 @@ final class Booking {
                 }
             }
         }
+        BitSet elsewhere = plan.map(FormPlan::otherNotes).orElseGet(BitSet::new);
         boolean[] found = new boolean[Note.COUNT];
         boolean any = false;
         for (int note = 0; note < Note.COUNT; note++) {
-            found[note] = origins[note] > 1 || channelsMeet && origins[note] > 0;
+            found[note] = origins[note] > 1 || channelsMeet && origins[note] > 0 || elsewhere.get(note);
             any |= found[note];
         }
         return any ? found : null;
@@ -267,6 +284,11 @@ final class Booking {
         return part;
     }
 
+    /** How chokes and hats change their form; empty when nothing does. */
+    Optional<FormPlan> plan() {
+        return plan;
+    }
+
     Ledger ledger() {
         return ledger;
     }
@@ -284,7 +306,7 @@ final class Booking {
         for (int layer = hitCount; layer < outputCount; layer++) {
             count += gone[layer] ? 0 : 1;
         }
-        return count;
+        return count + plan.map(FormPlan::putIn).orElse(0);
     }
 
     /** The notes on which outputs of different origin can meet; null when there are none. */
@@ -334,6 +356,11 @@ final class Booking {
 
     private Optional<Cell> shapingOf(int output) {
         return output < shaping.length ? Optional.ofNullable(shaping[output]) : Optional.empty();
+    }
+
+    /** The channel that all outputs go to when their cell says nothing else; empty when each keeps its own. */
+    OptionalInt newChannel() {
+        return newChannel;
     }
 
     boolean changesChannel(int output) {

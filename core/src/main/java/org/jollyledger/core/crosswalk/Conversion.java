@@ -33,7 +33,7 @@ public final class Conversion {
     private Conversion(Part part, Crosswalk crosswalk) {
         this.part = part;
         booking = Booking.of(part, crosswalk.booked());
-        statement = booking.ledger().close(part, crosswalk, booking.sounding());
+        statement = booking.ledger().close(part, crosswalk, booking.sounding(), booking.plan());
     }
 
     /**
@@ -82,6 +82,7 @@ public final class Conversion {
             setLengths(edit);
         }
         movePressures(edit);
+        booking.plan().ifPresent(plan -> changeForms(edit, plan));
         return edit.toBytes();
     }
 
@@ -218,6 +219,36 @@ public final class Conversion {
                 source.command(end) | booking.channel(earlier) - 1,
                 booking.note(earlier),
                 source.data2(end));
+    }
+
+    /** Says chokes and the openness of hats in the form of the target map. */
+    private void changeForms(MidiEdit edit, FormPlan plan) {
+        plan.ends().forEach((hit, tick) -> {
+            if (!booking.isGone(hit)) {
+                removeEnd(edit, hit);
+                edit.insertAt(part.track(hit), tick, 0x80 | booking.channel(hit) - 1, booking.note(hit), RELEASE);
+            }
+        });
+        for (FormPlan.Put put : plan.put()) {
+            edit.insertAt(put.track(), put.tick(), put.status(), put.data1(), put.data2());
+        }
+        for (FormPlan.Value value : plan.values()) {
+            int hit = value.hit();
+            edit.insertBefore(
+                    part.track(hit),
+                    part.onEvent(hit),
+                    0xB0 | booking.channel(hit) - 1,
+                    value.controller(),
+                    value.value());
+        }
+        for (FormPlan.Changed changed : plan.changed()) {
+            edit.setNote(changed.track(), changed.event(), changed.data1());
+            edit.setVelocity(changed.track(), changed.event(), changed.data2());
+            booking.newChannel().ifPresent(channel -> edit.setChannel(changed.track(), changed.event(), channel));
+        }
+        for (FormPlan.Dropped dropped : plan.dropped()) {
+            edit.remove(dropped.track(), dropped.event());
+        }
     }
 
     private void movePressures(MidiEdit edit) {

@@ -1,5 +1,6 @@
 package org.jollyledger.core.crosswalk;
 
+import java.util.BitSet;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
@@ -110,7 +111,11 @@ public final class Crosswalk {
     }
 
     private BookedRoutes booking() {
-        return new BookedRoutes(table.get(), maps);
+        BitSet chosen = new BitSet();
+        given.values().stream()
+                .filter(route -> route.origin() == Route.Origin.CHOSEN)
+                .forEach(route -> chosen.set(route.source().number()));
+        return new BookedRoutes(table.get(), maps, chosen);
     }
 
     /** {@return what it makes of notes, as a plain table} */

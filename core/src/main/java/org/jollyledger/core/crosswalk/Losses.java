@@ -13,8 +13,10 @@ import java.util.regex.Pattern;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.crosswalk.Statement.Entry;
+import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.kit.Kit;
+import org.jollyledger.core.kit.KitChange;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
@@ -47,6 +49,8 @@ public final class Losses {
         STRAY,
         /** Hats that the pedal opens, here or there, sound more open or more closed than they were. */
         OPENNESS,
+        /** Cymbals that are grabbed, which nothing says on the target. */
+        CHOKE,
         /** Hits that are heard as another sound. */
         FAR;
 
@@ -150,6 +154,7 @@ public final class Losses {
         all.set(0, Note.COUNT);
         losses.gatherStrays(all);
         losses.gatherOpenness(all);
+        statement.lostChokes().forEach(losses::gatherChoke);
         return losses.groups();
     }
 
@@ -162,7 +167,12 @@ public final class Losses {
      */
     static List<Group> ofNotes(Part part, Crosswalk crosswalk, BitSet notes, int changed) {
         Losses losses = new Losses(part, crosswalk);
-        Booking.ofNotes(part, losses.routes, notes).ledger().eachLoss(losses::gatherHit);
+        Booking booking = Booking.ofNotes(part, losses.routes, notes);
+        booking.ledger().eachLoss(losses::gatherHit);
+        booking.plan()
+                .ifPresent(plan -> plan.lost().stream()
+                        .filter(hit -> notes.get(part.note(hit)))
+                        .forEach(losses::gatherChoke));
         losses.gatherFills(hit -> part.note(hit) == changed);
         losses.gatherStrays(notes);
         losses.gatherOpenness(notes);
@@ -180,6 +190,20 @@ public final class Losses {
             if (hits.size() < MOST_HITS) {
                 hits.add(hit);
             }
+        }
+    }
+
+    /** A choke of its own note that is silent or becomes another sound is told as such already. */
+    private void gatherChoke(int hit) {
+        Note note = Note.of(part.note(hit));
+        boolean isTold = crosswalk
+                .sourceLine(note)
+                .map(line -> Chokes.isChoke(line.sound()))
+                .orElse(true);
+        if (!isTold) {
+            Key key = new Key(Kind.CHOKE, note, Optional.empty(), Optional.empty());
+            gathered.computeIfAbsent(key, unused -> new Gathering())
+                    .add(hit, Harm.SILENCE.cost() * loudness[part.velocity(hit)]);
         }
     }
 
@@ -310,18 +334,35 @@ public final class Losses {
             return;
         }
         Kit from = Kit.of(crosswalk.source());
-        Kit to = Kit.of(crosswalk.target());
+        KitChange.HatChange change = routes.table.forms().hats();
         for (int hit : part.hitsInTime(hats)) {
             Optional<Line> end = end(hit).filter(line -> Hats.isStruck(line.sound()));
             if (end.isPresent()) {
                 Line line = crosswalk.sourceLines().require(Note.of(part.note(hit)));
-                gatherOpenness(
-                        hit,
-                        part.played(from, line.sound(), hit),
-                        end.get(),
-                        part.played(to, end.get().sound(), hit));
+                Sound was = part.played(from, line.sound(), hit);
+                if (!Hats.isByPedal(was)) {
+                    gatherOpenness(hit, was, end.get(), played(was, end.get(), change));
+                }
             }
         }
+    }
+
+    /** What is heard where a hat lands: the note that is as far open as it was, or what is written for the pedal. */
+    private Sound played(Sound was, Line end, KitChange.HatChange change) {
+        Openness openness = was.openness().orElseThrow();
+        if (Hats.isByPedal(end.sound())) {
+            return end.sound()
+                    .withOpenness(change.values().keySet().stream()
+                            .min(Comparator.comparingDouble(
+                                    reached -> Math.abs(reached.position() - openness.position())))
+                            .orElse(Openness.OPEN));
+        }
+        return Optional.ofNullable(change.notes()
+                        .getOrDefault(end.note().number(), Map.of())
+                        .get(openness))
+                .flatMap(note -> crosswalk.targetLine(Note.of(note)))
+                .map(Line::sound)
+                .orElse(end.sound());
     }
 
     private boolean byPedalAtOneEnd(Line line) {
@@ -332,16 +373,7 @@ public final class Losses {
                         .anyMatch(end -> Hats.isByPedal(end.sound()));
     }
 
-    /**
-     * @param was what was heard; still by pedal when nothing ever moved it, so that nobody knows
-     * @param is what will be heard; still by pedal when no controller says how far it shall open
-     */
-    private void gatherOpenness(int hit, Sound was, Line end, Sound is) {
-        if (Hats.isByPedal(was)) {
-            return;
-        }
-        // A pedal that nothing moves is free.
-        Sound heard = Hats.isByPedal(is) ? is.withOpenness(Openness.OPEN) : is;
+    private void gatherOpenness(int hit, Sound was, Line end, Sound heard) {
         double change = Math.abs(Hats.position(was) - Hats.position(heard));
         if (change >= HEARD_CHANGE) {
             Key key = new Key(Kind.OPENNESS, Note.of(part.note(hit)), Optional.empty(), Optional.of(end.note()));

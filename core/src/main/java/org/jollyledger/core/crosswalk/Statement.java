@@ -14,8 +14,9 @@ import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 
 /**
- * The account of a conversion, hit for hit. Every hit that goes in is carried, substituted, silent, unlisted or passed; layers
- * add to them; folding takes away. {@code hitsIn + layered - folded - silent = hitsOut}, in total and on every line.
+ * The account of a conversion, hit for hit. Every hit that goes in is carried, substituted, silent, unlisted, passed, or formed: a choke
+ * in another form. Layers, and hits put in for chokes, add to them; folding takes away. {@code hitsIn + layered + putIn - folded - silent -
+ * formed = hitsOut}, in total and on every line.
  */
 public final class Statement {
     /** What can become of a hit. */
@@ -26,7 +27,9 @@ public final class Statement {
         FOLDED,
         SILENT,
         UNLISTED,
-        PASSED
+        PASSED,
+        /** A choke that comes out in another form: no longer a hit. */
+        FORMED
     }
 
     /**
@@ -40,20 +43,31 @@ public final class Statement {
      * @param silent hits without a target
      * @param unlisted hits on notes that the source map does not list; they pass unchanged
      * @param passed hits that pass unchanged because their route says so
+     * @param formed hits that come out as key pressure or a release: chokes in another form
+     * @param putIn hits put in for chokes that went in as key pressure or a release
      */
     public record Totals(
-            int hitsIn, int carried, int substituted, int layered, int folded, int silent, int unlisted, int passed) {
+            int hitsIn,
+            int carried,
+            int substituted,
+            int layered,
+            int folded,
+            int silent,
+            int unlisted,
+            int passed,
+            int formed,
+            int putIn) {
         /** Of a line that is not played. */
-        public static final Totals NONE = new Totals(0, 0, 0, 0, 0, 0, 0, 0);
+        public static final Totals NONE = new Totals(0, 0, 0, 0, 0, 0, 0, 0, 0, 0);
 
         /** {@return hits that came out} */
         public int hitsOut() {
-            return hitsIn + layered - folded - silent;
+            return hitsIn + layered + putIn - folded - silent - formed;
         }
 
         /** {@return whether every hit that went in is accounted for once} */
         public boolean balances() {
-            return hitsIn == carried + substituted + silent + unlisted + passed;
+            return hitsIn == carried + substituted + silent + unlisted + passed + formed;
         }
     }
 
@@ -89,15 +103,21 @@ public final class Statement {
     private final int[] counts;
     private final int[] hitsPerNote;
     private final int hitsOut;
+    private final Optional<FormPlan> plan;
+    private final FormAccount forms;
+    private final List<Integer> lostChokes;
     private final long[] losses;
 
-    private Statement(Part part, Crosswalk crosswalk, Ledger ledger, int hitsOut) {
+    private Statement(Part part, Crosswalk crosswalk, Ledger ledger, int hitsOut, Optional<FormPlan> plan) {
         this.part = part;
         this.crosswalk = crosswalk;
         this.sums = ledger.sums;
         this.counts = ledger.counts;
         this.hitsPerNote = ledger.hitsPerNote;
         this.hitsOut = hitsOut;
+        this.plan = plan;
+        forms = plan.map(FormPlan::account).orElse(FormAccount.NONE);
+        lostChokes = plan.map(FormPlan::lost).orElse(List.of());
         this.losses = Arrays.copyOf(ledger.losses, ledger.lossCount);
     }
 
@@ -113,7 +133,7 @@ public final class Statement {
 
     /** {@return the counts of all lines together} */
     public Totals totals() {
-        return totals(part.hitCount(), sums);
+        return totals(part.hitCount(), sums, plan.map(FormPlan::putIn).orElse(0));
     }
 
     /**
@@ -124,6 +144,16 @@ public final class Statement {
         return losses.length - totals.folded() - totals.silent();
     }
 
+    /** {@return the account of chokes and of the values of the hi-hat's pedal} */
+    public FormAccount forms() {
+        return forms;
+    }
+
+    /** The hits whose choke nothing says on the target map. */
+    List<Integer> lostChokes() {
+        return lostChokes;
+    }
+
     /** {@return hits counted on their way out, independently of the entries} */
     public int hitsOut() {
         return hitsOut;
@@ -132,7 +162,7 @@ public final class Statement {
     /** {@return whether the entries and the hits counted on their way out agree} */
     public boolean balances() {
         Totals totals = totals();
-        return totals.balances() && totals.hitsOut() == hitsOut;
+        return totals.balances() && totals.hitsOut() == hitsOut && forms.balances();
     }
 
     /**
@@ -163,10 +193,17 @@ public final class Statement {
             sums[entry] = counts[note.number() * ENTRIES.length + entry];
         }
         return new LineAccount(
-                note, crosswalk.sourceLine(note), crosswalk.routeFrom(note), totals(hitsPerNote[note.number()], sums));
+                note,
+                crosswalk.sourceLine(note),
+                crosswalk.routeFrom(note),
+                totals(hitsPerNote[note.number()], sums, putIn(note)));
     }
 
-    private static Totals totals(int in, int[] sums) {
+    private int putIn(Note note) {
+        return plan.map(there -> there.putIn(note.number())).orElse(0);
+    }
+
+    private static Totals totals(int in, int[] sums, int putIn) {
         return new Totals(
                 in,
                 sums[Entry.CARRIED.ordinal()],
@@ -175,7 +212,9 @@ public final class Statement {
                 sums[Entry.FOLDED.ordinal()],
                 sums[Entry.SILENT.ordinal()],
                 sums[Entry.UNLISTED.ordinal()],
-                sums[Entry.PASSED.ordinal()]);
+                sums[Entry.PASSED.ordinal()],
+                sums[Entry.FORMED.ordinal()],
+                putIn);
     }
 
     /**
@@ -270,8 +309,8 @@ public final class Statement {
             Arrays.sort(losses, 0, lossCount);
         }
 
-        Statement close(Part part, Crosswalk crosswalk, int hitsOut) {
-            return new Statement(part, crosswalk, this, hitsOut);
+        Statement close(Part part, Crosswalk crosswalk, int hitsOut, Optional<FormPlan> plan) {
+            return new Statement(part, crosswalk, this, hitsOut, plan);
         }
     }
 }

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.FormAccount;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Statement;
@@ -37,8 +38,11 @@ public record StatementDocument(
         int silent,
         int unlisted,
         int passed,
+        int formed,
+        int putIn,
         int hitsOut,
         boolean balances,
+        FormAccount forms,
         String channels,
         List<LineDocument> lines,
         List<LossDocument> losses,
@@ -88,6 +92,8 @@ public record StatementDocument(
             int silent,
             int unlisted,
             int passed,
+            int formed,
+            int putIn,
             int hitsOut,
             List<PlaceDocument> places) {}
 
@@ -132,8 +138,11 @@ public record StatementDocument(
                 totals.silent(),
                 totals.unlisted(),
                 totals.passed(),
+                totals.formed(),
+                totals.putIn(),
                 totals.hitsOut(),
                 statement.balances(),
+                statement.forms(),
                 drums.reason(),
                 statement.lines().stream()
                         .map(account ->
@@ -182,6 +191,8 @@ public record StatementDocument(
                 totals.silent(),
                 totals.unlisted(),
                 totals.passed(),
+                totals.formed(),
+                totals.putIn(),
                 totals.hitsOut(),
                 places);
     }

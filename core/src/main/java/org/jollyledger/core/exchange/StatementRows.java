@@ -31,6 +31,8 @@ public final class StatementRows {
         "silent",
         "unlisted",
         "passed",
+        "formed",
+        "put in",
         "out"
     };
 
@@ -75,6 +77,8 @@ public final class StatementRows {
             totals.silent(),
             totals.unlisted(),
             totals.passed(),
+            totals.formed(),
+            totals.putIn(),
             totals.hitsOut()
         };
         for (int count : counts) {

@@ -143,7 +143,7 @@ class RouteShapesTest {
                         .toList());
         Conversion conversion = Conversion.of(part, Crosswalk.propose(GM, other).with(Route.unchanged(SNARE)));
         assertThat(conversion.bytes()).isEqualTo(bytes);
-        assertThat(conversion.statement().totals()).isEqualTo(new Statement.Totals(1, 0, 0, 0, 0, 0, 0, 1));
+        assertThat(conversion.statement().totals()).isEqualTo(new Statement.Totals(1, 0, 0, 0, 0, 0, 0, 1, 0, 0));
     }
 
     /** Of two lines that fold on one note the one that comes out louder stays, whatever went in. */

@@ -124,6 +124,7 @@ record LossView(
             case STRAY ->
                 StringUtils.capitalize(name) + ", not on " + crosswalk.source().name() + ", plays " + landed;
             case OPENNESS -> openness(crosswalk, key, name, landed);
+            case CHOKE -> name + " is choked, and " + crosswalk.target().name() + " cannot choke it";
             case FILL_TURNED -> "The fill from " + name + " to " + other + " changes direction";
             case FAR -> name + " sounds as " + landed;
         };
@@ -135,8 +136,8 @@ record LossView(
                 .filter(line -> Hats.isByPedal(line.sound()))
                 .isPresent();
         return byPedal
-                ? name + " plays too open or too closed: nothing moves the pedal of " + landed
-                : name + " no longer follows the pedal on " + landed;
+                ? name + " plays too open or too closed: the pedal of " + landed + " does not reach as far"
+                : name + " is more open or more closed on " + landed + ": there is no nearer note";
     }
 
     /** What comes instead; of the line that moves only whether it comes nearer. */
