@@ -37,6 +37,10 @@ class OldLedgerTest {
     private static String url;
     private static ConfigurableApplicationContext application;
 
+    /** The target map of the first one chokes by release: since then its cymbals ring when nobody grabs them. */
+    private static final Map<String, String> OTHERWISE_SINCE =
+            Map.of("1", "e79e8adf7758768c41546f79016efec98a194e2f450c70ac074f3ce634a8a935");
+
     @BeforeAll
     static void open(@TempDir Path folder) throws Exception {
         unpack(folder);
@@ -130,7 +134,8 @@ class OldLedgerTest {
     void crosswalksOfPartsGiveTheSameFiles() throws Exception {
         for (Map.Entry<String, JsonNode> open : answers.get("openCrosswalks").properties()) {
             assertThat(sha256("/crosswalks/" + open.getKey() + "/file"))
-                    .isEqualTo(open.getValue().get("sha256").stringValue());
+                    .isEqualTo(OTHERWISE_SINCE.getOrDefault(
+                            open.getKey(), open.getValue().get("sha256").stringValue()));
         }
     }
 
@@ -141,6 +146,11 @@ class OldLedgerTest {
         assertThat(batch.remove("routes").stringValue())
                 .as("told since then: it had its routes when it was made")
                 .isEqualTo("given");
+        for (String count : List.of("formed", "putIn")) {
+            assertThat(((ObjectNode) batch.get("progress")).remove(count).intValue())
+                    .as("counted since then: %s", count)
+                    .isZero();
+        }
         assertThat(batch).isEqualTo(answers.get("batch"));
         assertThat(Http.get(url + address + "/result").statusCode()).isEqualTo(200);
     }

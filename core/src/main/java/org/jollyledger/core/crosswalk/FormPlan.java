@@ -23,6 +23,7 @@ import org.jollyledger.core.part.Controllers;
 import org.jollyledger.core.part.Grab;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.Openness;
 import org.jollyledger.core.sound.Sound;
 
@@ -310,7 +311,7 @@ final class FormPlan {
         for (int i = inTime.length - 1; i >= 0; i--) {
             int hit = inTime[i];
             int landed = landing(hit);
-            if (landed == NONE || !canBeChoked(landed)) {
+            if (landed == NONE || !ringsLong(landed)) {
                 continue;
             }
             int key = part.channel(hit) << 7 | landed;
@@ -322,6 +323,15 @@ final class FormPlan {
             }
             next.put(key, hit);
         }
+    }
+
+    /** Whether a release would be heard: a cymbal, or a hi-hat that is open. */
+    private boolean ringsLong(int landed) {
+        return sound(landed)
+                .filter(sound -> !Chokes.isChoke(sound))
+                .map(sound -> sound.family() == Family.CYMBAL
+                        || Hats.isStruck(sound) && Hats.position(sound) >= Openness.HALF.position())
+                .orElse(false);
     }
 
     private boolean canBeChoked(int landed) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.function.BooleanSupplier;
 import org.jollyledger.core.batch.BatchListener;
 import org.jollyledger.core.batch.Tally;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -23,7 +24,10 @@ public record BatchProgress(
 
     public static final BatchProgress NONE = new BatchProgress(Tally.NONE, List.of(), 0, List.of());
 
-    private static final JsonMapper JSON = JsonMapper.shared();
+    /** Batches of older versions lack the counts that came later; those are 0. */
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+            .build();
 
     /** Reads what {@link #document()} wrote; of a batch that is not begun, nothing was written. */
     static BatchProgress read(String document) {

@@ -1,6 +1,7 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.List;
+import org.jollyledger.core.crosswalk.FormAccount;
 import org.jollyledger.core.crosswalk.Statement;
 import org.jollyledger.core.crosswalk.Statement.LineAccount;
 import org.jollyledger.core.crosswalk.Statement.Totals;
@@ -14,7 +15,7 @@ import org.jollyledger.core.notemap.NoteMap;
  * @param balances whether it balances
  * @param lines the account of each line that is played
  */
-record StatementView(Totals totals, boolean balances, List<LineView> lines) {
+record StatementView(Totals totals, boolean balances, FormAccount forms, List<LineView> lines) {
     record LineView(String label, String name, boolean listed, Totals totals) {}
 
     static StatementView of(Statement statement) {
@@ -22,6 +23,7 @@ record StatementView(Totals totals, boolean balances, List<LineView> lines) {
         return new StatementView(
                 statement.totals(),
                 statement.balances(),
+                statement.forms(),
                 statement.lines().stream().map(account -> line(source, account)).toList());
     }
 
