@@ -1,5 +1,7 @@
 package org.jollyledger.web.crosswalk;
 
+import java.util.Optional;
+import java.util.function.Supplier;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.web.ledger.LedgerService;
 import org.springframework.stereotype.Component;
@@ -30,6 +32,27 @@ public class Crosswalks {
         StoredKept stored = kept.get(slug);
         kept.use(slug);
         return new Named(stored.kept().name(), stored.reopened().crosswalk());
+    }
+
+    /**
+     * The crosswalk that is usual between two maps.
+     *
+     * @param state which one, and at which revision it is
+     */
+    public record Usual(String state, Supplier<Crosswalk> routes) {
+        public Crosswalk crosswalk() {
+            return routes.get();
+        }
+    }
+
+    /** The usual one between two maps, by their keys; empty when nobody has chosen one. */
+    public Optional<Usual> usual(long source, long target) {
+        return kept.usual(source, target).map(link -> {
+            StoredKept stored = kept.get(link.slug());
+            return new Usual(
+                    stored.slug() + "/" + stored.revision(),
+                    () -> stored.reopened().crosswalk());
+        });
     }
 
     /** The proposal between two maps, for whatever is typically played. */

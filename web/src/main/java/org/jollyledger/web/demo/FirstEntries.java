@@ -12,6 +12,7 @@ import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartService;
+import org.jollyledger.web.rig.RigService;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.io.ClassPathResource;
@@ -34,6 +35,10 @@ class FirstEntries implements ApplicationRunner {
             "lamplighter-box-street",
             "lamplighter-box-night");
 
+    /** What the pit band travels with. */
+    private static final List<String> RIG =
+            List.of("lamplighter-box-parlour-set", "lamplighter-box-street-set", "lamplighter-box-night-set");
+
     /** A demo part and the map it was written for. */
     private record Cue(String file, String map) {}
 
@@ -49,11 +54,13 @@ class FirstEntries implements ApplicationRunner {
 
     private final LedgerService ledger;
     private final PartService parts;
+    private final RigService rigs;
     private final LedgerProperties properties;
 
-    FirstEntries(LedgerService ledger, PartService parts, LedgerProperties properties) {
+    FirstEntries(LedgerService ledger, PartService parts, RigService rigs, LedgerProperties properties) {
         this.ledger = ledger;
         this.parts = parts;
+        this.rigs = rigs;
         this.properties = properties;
     }
 
@@ -82,6 +89,7 @@ class FirstEntries implements ApplicationRunner {
             StoredMap map = ledger.get(cue.map);
             parts.writtenFor(parts.get(slug).id(), map.id());
         }
+        rigs.add("The fair's three boxes", RIG);
     }
 
     private static byte[] bytes(String path) throws IOException {

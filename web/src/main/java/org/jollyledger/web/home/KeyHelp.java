@@ -82,6 +82,8 @@ public class KeyHelp {
                     help("switch between as it is and as it would be", "x"),
                     help("undo, redo", "u", "r"),
                     help("download", "d")),
+            "rigs",
+            List.of(help("open the part or the rig", "Enter"), help("download as CSV", "d")),
             "batches",
             List.of(help("open the batch", "Enter"), help("download the result", "d")));
 

@@ -1,0 +1,134 @@
+package org.jollyledger.web.rig;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.part.PartService;
+import org.jollyledger.web.problem.Refusal;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Rigs and their matrices. */
+@Controller
+@RequestMapping("/rigs")
+class RigController {
+    private final RigService rigs;
+    private final MatrixService matrix;
+    private final MatrixJob job;
+    private final LedgerService ledger;
+    private final PartService parts;
+
+    RigController(RigService rigs, MatrixService matrix, MatrixJob job, LedgerService ledger, PartService parts) {
+        this.rigs = rigs;
+        this.matrix = matrix;
+        this.job = job;
+        this.ledger = ledger;
+        this.parts = parts;
+    }
+
+    @GetMapping
+    ModelAndView list() {
+        return listPage("", List.of(), "", HttpStatus.OK);
+    }
+
+    private ModelAndView listPage(String name, List<String> chosen, String refusal, HttpStatus status) {
+        ModelAndView page = new ModelAndView("rig/list", status);
+        page.addObject("rigs", rigs.all());
+        page.addObject("maps", ledger.names());
+        page.addObject("name", name);
+        page.addObject("chosen", chosen);
+        page.addObject("refusal", refusal);
+        return page;
+    }
+
+    @PostMapping
+    ModelAndView add(
+            @RequestParam(defaultValue = "") String name, @RequestParam(required = false) @Nullable List<String> map) {
+        List<String> maps = map == null ? List.of() : map;
+        try {
+            return new ModelAndView("redirect:/rigs/" + rigs.add(name, maps));
+        } catch (Refusal refused) {
+            return listPage(name, maps, refused.sentence(), refused.status());
+        }
+    }
+
+    @GetMapping("/{slug}")
+    String show(
+            @PathVariable String slug,
+            @RequestParam(defaultValue = "") String label,
+            @RequestParam(name = "as", defaultValue = "converted") String as,
+            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
+            Model model) {
+        Rig rig = rigs.get(slug);
+        boolean asItIs = as.equals("it-is");
+        model.addAttribute(
+                "view",
+                RigView.of(
+                        matrix.get(rig, label, asItIs),
+                        label,
+                        asItIs,
+                        matrix.running(rig).orElse(null)));
+        model.addAttribute("labels", parts.labels());
+        model.addAttribute("maps", ledger.names());
+        return htmx == null ? "rig/rig" : "rig/rig :: matrix";
+    }
+
+    @PostMapping("/{slug}")
+    String change(
+            @PathVariable String slug,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(required = false) @Nullable List<String> map,
+            RedirectAttributes redirect) {
+        rigs.change(slug, name, map == null ? List.of() : map);
+        return back(slug, "", "converted", redirect);
+    }
+
+    @PostMapping("/{slug}/work-out")
+    String workOut(
+            @PathVariable String slug,
+            @RequestParam(defaultValue = "") String label,
+            @RequestParam(name = "as", defaultValue = "converted") String as,
+            RedirectAttributes redirect) {
+        matrix.begin(rigs.get(slug), label, job);
+        return back(slug, label, as, redirect);
+    }
+
+    @PostMapping("/{slug}/stop")
+    String stop(
+            @PathVariable String slug,
+            @RequestParam(defaultValue = "") String label,
+            @RequestParam(name = "as", defaultValue = "converted") String as,
+            RedirectAttributes redirect) {
+        matrix.stop(rigs.get(slug));
+        return back(slug, label, as, redirect);
+    }
+
+    private static String back(String slug, String label, String as, RedirectAttributes redirect) {
+        redirect.addAttribute("slug", slug);
+        redirect.addAttribute("label", label);
+        redirect.addAttribute("as", as);
+        return "redirect:/rigs/{slug}";
+    }
+
+    @GetMapping("/{slug}/matrix.csv")
+    ResponseEntity<byte[]> csv(@PathVariable String slug, @RequestParam(defaultValue = "") String label) {
+        byte[] table = MatrixTable.csv(matrix.get(rigs.get(slug), label, false)).getBytes(StandardCharsets.UTF_8);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + slug + "-matrix.csv\"")
+                .body(table);
+    }
+}

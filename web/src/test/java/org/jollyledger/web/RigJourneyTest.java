@@ -1,0 +1,113 @@
+package org.jollyledger.web;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.jollyledger.web.support.Browser;
+import org.jollyledger.web.support.Browser.Window;
+import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.RunningApplication;
+import org.jollyledger.web.support.RunningApplication.Address;
+import org.jollyledger.web.support.SheetPage;
+import org.jollyledger.web.support.Zips;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Rigs and the matrix: in the real interface and for programs. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class RigJourneyTest {
+    private static Locator cell(Page page, String name) {
+        return page.locator("[aria-label^='" + name + "']");
+    }
+
+    @Test
+    void whatEachPartLosesOnEachBoxIsSeenBeforehand(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/rigs"));
+        assertThat(page.locator(".rig-name").last()).hasText("The fair's three boxes");
+        Browser.assertAccessibleInBothThemes(page);
+        page.locator("#rig-name").fill("Two of them");
+        page.getByLabel("Tin Parade").check();
+        page.getByLabel("Lamplighter Box, street set").check();
+        page.getByText("Add rig").click();
+        assertThat(page.locator("h1")).hasText("Two of them");
+        page.locator("[data-work-out]").click();
+        assertThat(page.locator("[data-work-out]")).hasCount(0);
+        page.waitForSelector("#matrix:not([hx-get])");
+        Locator storm = cell(page, "Storm at Sea on Tin Parade");
+        assertThat(storm).hasText("13");
+        assertThat(storm).hasAttribute("title", Pattern.compile("\\d+ silent.*"));
+        Browser.assertAccessibleInBothThemes(page);
+        Download download = page.waitForDownload(() -> page.keyboard().press("d"));
+        assertThat(Files.readString(download.path(), StandardCharsets.UTF_8))
+                .contains("Storm at Sea,Quayside Oak,Tin Parade,484,");
+        storm.click();
+        page.waitForURL(Pattern.compile("/crosswalks/\\d+$"));
+        assertThat(page.locator("h1")).containsText("on Tin Parade");
+        page.goBack();
+        page.getByText("As it is").click();
+        cell(page, "Storm at Sea on Tin Parade").click();
+        assertThat(page.locator("h1")).containsText("reconciled with Tin Parade");
+    }
+
+    @Test
+    void aRigWithoutMapsIsRefused(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/rigs"));
+        page.locator("#rig-name").fill("Nothing");
+        page.getByText("Add rig").click();
+        assertThat(page.locator("[role=alert]")).hasText("A rig has 1 to 60 maps, not 0; choose some.");
+        assertThat(page.locator("#rig-name")).hasValue("Nothing");
+    }
+
+    @Test
+    void programsMakeRigsAndAskForTheMatrixOfAFolder(Address address) throws Exception {
+        HttpResponse<byte[]> added = Http.postJson(
+                address.url("/api/rigs"), "{\"name\": \"Api rig\", \"maps\": [\"tin-parade\", \"general-midi-1\"]}");
+        assertThat(added.statusCode()).isEqualTo(201);
+        String slug = Http.json(added).get("slug").stringValue();
+        assertThat(Http.json(Http.get(address.url("/api/rigs"))).findValuesAsString("slug"))
+                .contains(slug, "the-fairs-three-boxes");
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        files.put("act one/storm.mid", SheetPage.cue("Storm at Sea"));
+        files.put("act one/rope.mid", SheetPage.cue("The Tightrope"));
+        files.put("readme.txt", "no part".getBytes(StandardCharsets.UTF_8));
+        byte[] zip = Zips.of(files);
+        JsonNode matrix = Http.json(Http.postFile(address.url("/api/matrix?rig=" + slug), "file", "acts.zip", zip));
+        assertThat(matrix.get("parts")).hasSize(2);
+        JsonNode storm = matrix.get("parts").get(0);
+        assertThat(storm.get("file").stringValue()).isEqualTo("act one/storm.mid");
+        assertThat(storm.get("writtenFor").stringValue()).isEqualTo("quayside-oak");
+        JsonNode statement = Http.json(Http.postFile(
+                address.url("/api/convert?from=quayside-oak&to=tin-parade"),
+                "part",
+                "storm.mid",
+                SheetPage.cue("Storm at Sea"),
+                "Accept",
+                "application/json"));
+        JsonNode converted = storm.get("cells").get(0).get("converted");
+        for (String count : new String[] {"silent", "folded"}) {
+            assertThat(converted.get(count)).isEqualTo(statement.get(count));
+        }
+        assertThat(Http.postFile(address.url("/api/matrix?rig=none"), "file", "acts.zip", zip)
+                        .statusCode())
+                .isEqualTo(404);
+        assertThat(Http.postFile(
+                                address.url("/api/matrix?rig=" + slug),
+                                "file",
+                                "acts.zip",
+                                Zips.of(Map.of("a.txt", new byte[3])))
+                        .statusCode())
+                .isEqualTo(422);
+    }
+}
