@@ -45,7 +45,7 @@ class RigJourneyTest {
         assertThat(page.locator("[data-work-out]")).hasCount(0);
         page.waitForSelector("#matrix:not([hx-get])");
         Locator storm = cell(page, "Storm at Sea on Tin Parade");
-        assertThat(storm).hasText("13");
+        assertThat(storm).hasText("9");
         assertThat(storm).hasAttribute("title", Pattern.compile("\\d+ silent.*"));
         Browser.assertAccessibleInBothThemes(page);
         Download download = page.waitForDownload(() -> page.keyboard().press("d"));

@@ -20,7 +20,7 @@ import org.jollyledger.core.sound.Sound;
  * @param silent hits that are silent when the part is converted
  * @param folded hits that join another when the part is converted
  * @param far hits that become a far sound when the part is converted
- * @param chokes chokes that nothing says when the part is converted
+ * @param chokes chokes by key pressure or a release that nothing says when the part is converted
  */
 public record MatrixCell(int hits, int silentAsItIs, int otherAsItIs, int silent, int folded, int far, int chokes) {
     /**
@@ -59,7 +59,7 @@ public record MatrixCell(int hits, int silentAsItIs, int otherAsItIs, int silent
                 statement.totals().silent(),
                 statement.totals().folded(),
                 statement.far(),
-                statement.forms().lost());
+                statement.unsaidChokes());
     }
 
     /** {@return hits that are not heard as meant when the file is played as it is} */

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.RandomAccess;
 import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.part.BarBeat;
 import org.jollyledger.core.part.Part;
@@ -147,6 +148,14 @@ public final class Statement {
     /** {@return the account of chokes and of the values of the hi-hat's pedal} */
     public FormAccount forms() {
         return forms;
+    }
+
+    /** {@return how many chokes by key pressure or a release nothing says on the target map; choke notes are hits} */
+    public int unsaidChokes() {
+        return (int) lostChokes.stream()
+                .map(hit -> crosswalk.sourceLine(Note.of(part.note(hit))))
+                .filter(line -> line.isPresent() && !Chokes.isChoke(line.get().sound()))
+                .count();
     }
 
     /** The hits whose choke nothing says on the target map. */

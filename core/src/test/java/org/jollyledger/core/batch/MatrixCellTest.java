@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Statement;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
@@ -42,7 +43,10 @@ class MatrixCellTest {
                             statement.totals().silent(),
                             statement.totals().folded(),
                             statement.far(),
-                            statement.forms().lost());
+                            Losses.of(statement).stream()
+                                    .filter(group -> group.key().kind() == Losses.Kind.CHOKE)
+                                    .mapToInt(Losses.Group::count)
+                                    .sum());
             long unheard = IntStream.range(0, part.hitCount())
                     .filter(hit -> map.lineAt(Note.of(part.note(hit))).isEmpty()
                             || map.channel().isPresent() && map.channel().getAsInt() != part.channel(hit))
