@@ -61,6 +61,33 @@ class RigJourneyTest {
     }
 
     @Test
+    void whatIsSafeOnAllBoxesBecomesAMapAndPartsAreConvertedForEach(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/rigs/the-fairs-three-boxes"));
+        Download download = page.waitForDownload(
+                () -> page.getByText("Convert all for this rig").click());
+        Map<String, byte[]> files = Zips.read(Files.readAllBytes(download.path()));
+        assertThat(files)
+                .containsKeys(
+                        "lamplighter-box-parlour-set/storm-at-sea.mid",
+                        "lamplighter-box-night-set/the-tightrope.mid",
+                        "Jolly Ledger/statements.json");
+        byte[] alone = Http.postFile(
+                        address.url("/api/convert?from=quayside-oak&to=lamplighter-box-night-set"),
+                        "part",
+                        "rope.mid",
+                        SheetPage.cue("The Tightrope"))
+                .body();
+        assertThat(files.get("lamplighter-box-night-set/the-tightrope.mid")).isEqualTo(alone);
+        page.getByText("Safe notes").click();
+        assertThat(page.locator("h1")).hasText("Safe on all of them");
+        assertThat(page.locator("tbody tr").first()).containsText("43");
+        Browser.assertAccessibleInBothThemes(page);
+        page.getByText("Make a map of the safe notes").click();
+        assertThat(page.locator("h1")).containsText("Safe on The fair's three boxes");
+    }
+
+    @Test
     void aRigWithoutMapsIsRefused(Address address, Window window) {
         Page page = window.page();
         page.navigate(address.url("/rigs"));

@@ -115,7 +115,8 @@ public class MatrixService {
                 .collect(Collectors.toMap(MatrixCellEntity::key, cell -> cell));
     }
 
-    private List<PartCard> parts(String label) {
+    /** The parts with a label; all when it is "". */
+    List<PartCard> parts(String label) {
         List<PartCard> all = new ArrayList<>();
         Page<PartCard> page;
         int number = 0;

@@ -2,7 +2,12 @@ package org.jollyledger.web.rig;
 
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import org.jollyledger.core.batch.RigNote;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.StoredMap;
+import org.jollyledger.web.part.PartCard;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
@@ -19,6 +24,7 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Rigs and their matrices. */
@@ -30,13 +36,21 @@ class RigController {
     private final MatrixJob job;
     private final LedgerService ledger;
     private final PartService parts;
+    private final RigConversion conversion;
 
-    RigController(RigService rigs, MatrixService matrix, MatrixJob job, LedgerService ledger, PartService parts) {
+    RigController(
+            RigService rigs,
+            MatrixService matrix,
+            MatrixJob job,
+            LedgerService ledger,
+            PartService parts,
+            RigConversion conversion) {
         this.rigs = rigs;
         this.matrix = matrix;
         this.job = job;
         this.ledger = ledger;
         this.parts = parts;
+        this.conversion = conversion;
     }
 
     @GetMapping
@@ -121,6 +135,37 @@ class RigController {
         redirect.addAttribute("label", label);
         redirect.addAttribute("as", as);
         return "redirect:/rigs/{slug}";
+    }
+
+    /** Every part for every map of the rig, in one archive. */
+    @GetMapping("/{slug}/converted.zip")
+    ResponseEntity<StreamingResponseBody> converted(
+            @PathVariable String slug, @RequestParam(defaultValue = "") String label) {
+        Rig rig = rigs.get(slug);
+        List<PartCard> wanted = matrix.parts(label);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("application/zip"))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + slug + ".zip\"")
+                .body(out -> conversion.write(rig, wanted, out));
+    }
+
+    /** A map of the notes that play alike on all maps of the rig, to write with. */
+    @PostMapping("/{slug}/safe-map")
+    String safeMap(@PathVariable String slug) {
+        Rig rig = rigs.get(slug);
+        NoteMap safe = Refusal.unlessValid(() -> RigNote.safeMap(
+                Cut.to(NoteMap.LONGEST_NAME, "Safe on " + rig.name()),
+                rig.maps().stream().map(StoredMap::map).toList()));
+        return "redirect:/maps/"
+                + ledger.add(safe, false, "Made of what is safe on " + rig.name())
+                        .slug();
+    }
+
+    @GetMapping("/{slug}/notes")
+    String notes(@PathVariable String slug, Model model) {
+        Rig rig = rigs.get(slug);
+        model.addAttribute("view", NotesView.of(rig));
+        return "rig/notes";
     }
 
     @GetMapping("/{slug}/matrix.csv")
