@@ -4,11 +4,13 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.sound.SoundDistance;
 
 /**
  * What a note plays on each of several maps.
@@ -113,14 +115,14 @@ public record RigNote(Note note, List<Optional<Line>> lines, Agreement agreement
         if (meant.isEmpty()) {
             return List.of();
         }
+        ToDoubleFunction<RigNote> distance = note -> note.lines.stream()
+                .flatMap(Optional::stream)
+                .mapToDouble(line -> meant.get().distanceTo(line.sound()).value())
+                .max()
+                .orElse(1);
         return all.stream()
-                .filter(note -> note.agreement.isSafe())
-                .sorted(Comparator.comparingDouble((RigNote note) -> note.lines.stream()
-                        .flatMap(Optional::stream)
-                        .mapToDouble(
-                                line -> meant.get().distanceTo(line.sound()).value())
-                        .max()
-                        .orElse(1)))
+                .filter(note -> note.agreement.isSafe() && distance.applyAsDouble(note) < SoundDistance.NO_SUBSTITUTE)
+                .sorted(Comparator.comparingDouble(distance))
                 .limit(most)
                 .toList();
     }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
 
@@ -31,15 +32,18 @@ public final class Reconciler {
             Map.entry(DiscrepancyKind.OTHER_SOUND, NoteFinder::otherSound),
             Map.entry(DiscrepancyKind.SILENT, NoteFinder::silent),
             Map.entry(DiscrepancyKind.KEY_SWITCH, NoteFinder::keySwitch),
+            Map.entry(DiscrepancyKind.GHOST_LAYER, LayerFinder::ghosts),
             Map.entry(DiscrepancyKind.SHARED_NOTE, NoteFinder::sharedNote)));
 
     private final Instrument instrument;
     private final Optional<Instrument> written;
+    private final Optional<Crosswalk> through;
     private final Figures figures;
 
-    private Reconciler(NoteMap map, Optional<NoteMap> meant, Figures figures) {
+    private Reconciler(NoteMap map, Optional<NoteMap> meant, Optional<Crosswalk> through, Figures figures) {
         instrument = new Instrument(map);
         written = meant.filter(other -> !other.equals(map)).map(Instrument::new);
+        this.through = through;
         this.figures = figures;
     }
 
@@ -51,7 +55,12 @@ public final class Reconciler {
      * @param figures from where on something counts
      */
     public static Reconciler of(NoteMap map, Optional<NoteMap> meant, Figures figures) {
-        return new Reconciler(map, meant, figures);
+        return new Reconciler(map, meant, Optional.empty(), figures);
+    }
+
+    /** {@return the same, which also looks at the layers of the crosswalk by which the parts are converted} */
+    public Reconciler through(Crosswalk crosswalk) {
+        return new Reconciler(instrument.map(), written.map(Instrument::map), Optional.of(crosswalk), figures);
     }
 
     /** {@return everything in a part that will not sound as meant} */
@@ -61,7 +70,7 @@ public final class Reconciler {
 
     /** {@return what of some kinds is in a part} */
     public Reconciling look(Part part, Set<DiscrepancyKind> kinds) {
-        Study study = new Study(part, instrument, written, figures);
+        Study study = new Study(part, instrument, written, through, figures);
         FINDERS.forEach((kind, finder) -> {
             if (kinds.contains(kind)) {
                 finder.accept(study);

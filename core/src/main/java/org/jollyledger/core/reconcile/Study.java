@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.part.Part;
@@ -27,6 +28,7 @@ final class Study {
     private final Part part;
     private final Instrument instrument;
     private final Optional<Instrument> written;
+    private final Optional<Crosswalk> through;
     private final Figures figures;
     private final List<Discrepancy> found = new ArrayList<>();
     private final int[] hitsPerNote;
@@ -40,10 +42,16 @@ final class Study {
     private final long[] usual = new long[Note.COUNT];
     private final @Nullable Optional<NoteFinder.Finding>[] findings;
 
-    Study(Part part, Instrument instrument, Optional<Instrument> written, Figures figures) {
+    Study(
+            Part part,
+            Instrument instrument,
+            Optional<Instrument> written,
+            Optional<Crosswalk> through,
+            Figures figures) {
         this.part = part;
         this.instrument = instrument;
         this.written = written;
+        this.through = through;
         this.figures = figures;
         hitsPerNote = part.hitsPerNote();
         order = part.hitsInTime();
@@ -112,6 +120,11 @@ final class Study {
     /** What the part was written for, where that is known and something else than what it plays on. */
     Optional<Instrument> written() {
         return written;
+    }
+
+    /** By which crosswalk it is converted for that, where that is known. */
+    Optional<Crosswalk> through() {
+        return through;
     }
 
     Figures figures() {

@@ -40,8 +40,10 @@ class RigNoteTest {
         NoteMap safe = RigNote.safeMap("Safe", List.of(one, two));
         assertThat(safe.lines()).extracting(Line::name).containsExactly("kick", "snare.centre");
         assertThat(RigNote.insteadOf(notes.get(3), notes, 1))
-                .extracting(RigNote::note)
-                .hasSize(1);
+                .as("nothing is near a crash")
+                .isEmpty();
+        List<RigNote> more = RigNote.of(List.of(map("One", "49 crash.1", "55 splash"), map("Two", "49 crash.1")));
+        assertThat(RigNote.insteadOf(more.get(1), more, 1)).containsExactly(more.get(0));
     }
 
     @Test

@@ -11,6 +11,10 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.Route;
+import org.jollyledger.core.crosswalk.Target;
+import org.jollyledger.core.crosswalk.VelocityRange;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
@@ -21,6 +25,7 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.support.Outside;
 import org.junit.jupiter.api.Test;
@@ -252,6 +257,42 @@ class MeantForAnotherMapTest {
             roll.message(i * 22L, 0x90, 10, 38, 80 - i).message(i * 22L + 12, 0x80, 10, 38, 64);
         }
         assertThat(look(MidiFile.read(roll.build(480)), map, map)).isEmpty();
+    }
+
+    private static List<Discrepancy> layers(int from, int... velocities) throws Exception {
+        NoteMap written = map("Written", "38 snare");
+        NoteMap map = map("Here", "40 snare", "41 snare.rim-shot");
+        MidiFileBuilder file =
+                MidiFile.builder(0, new Division.TicksPerBeat(QUARTER)).track();
+        for (int i = 0; i < velocities.length; i++) {
+            file.message(i * (long) QUARTER, 0x90, 10, 38, velocities[i]);
+            file.message(i * (long) QUARTER + 60, 0x80, 10, 38, 64);
+        }
+        Crosswalk layered = Crosswalk.propose(written, map)
+                .with(Route.chosen(
+                        Note.of(38),
+                        List.of(Target.all(Note.of(40)), new Target(Note.of(41), new VelocityRange(from, 127)))));
+        Part part = Part.of(MidiFile.read(file.build(100L * QUARTER)), Channels.ALL);
+        return Reconciler.of(map, Optional.of(written), Figures.USUAL)
+                .through(layered)
+                .look(part, EnumSet.of(DiscrepancyKind.GHOST_LAYER))
+                .discrepancies();
+    }
+
+    @Test
+    void aLayerForLoudStrokesThatJoinsGhostsOrNobodyIsNamed() throws Exception {
+        int[] ghostsAndAccents = {30, 35, 110, 28, 40, 112, 33, 108, 38, 115};
+        assertThat(layers(30, ghostsAndAccents)).singleElement().satisfies(found -> {
+            assertThat(found.hits()).hasSize(5);
+            assertThat(found.proposed().code()).isEqualTo("from-108");
+        });
+        assertThat(layers(100, ghostsAndAccents)).isEmpty();
+        assertThat(layers(120, ghostsAndAccents))
+                .singleElement()
+                .satisfies(
+                        found -> assertThat(found.sentence())
+                                .isEqualTo(
+                                        "snare.rim-shot never joins: it begins at velocity 120, and the loudest stroke here has 115."));
     }
 
     @Test

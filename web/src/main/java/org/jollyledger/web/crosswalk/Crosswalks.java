@@ -37,9 +37,10 @@ public class Crosswalks {
     /**
      * The crosswalk that is usual between two maps.
      *
+     * @param slug its address
      * @param state which one, and at which revision it is
      */
-    public record Usual(String state, Supplier<Crosswalk> routes) {
+    public record Usual(String slug, String state, Supplier<Crosswalk> routes) {
         public Crosswalk crosswalk() {
             return routes.get();
         }
@@ -50,6 +51,7 @@ public class Crosswalks {
         return kept.usual(source, target).map(link -> {
             StoredKept stored = kept.get(link.slug());
             return new Usual(
+                    stored.slug(),
                     stored.slug() + "/" + stored.revision(),
                     () -> stored.reopened().crosswalk());
         });

@@ -175,6 +175,8 @@ final class ReconcileDrawing {
                                 .mapToObj(note -> "?note=" + note)
                                 .findFirst()
                                 .orElse("");
+            case CHANGE_CROSSWALK ->
+                open.usual().map(slug -> "/crosswalks/kept/" + slug).orElse("");
             default -> "";
         };
         return new CorrectionView(

@@ -17,9 +17,11 @@ import org.jollyledger.core.reconcile.DiscrepancyKind;
 import org.jollyledger.core.reconcile.Figures;
 import org.jollyledger.core.reconcile.Mending;
 import org.jollyledger.core.reconcile.Mending.Mended;
+import org.jollyledger.core.reconcile.Reconciler;
 import org.jollyledger.core.reconcile.Reconciling;
 import org.jollyledger.core.reconcile.Reconciling.Chosen;
 import org.jollyledger.web.cache.Recently;
+import org.jollyledger.web.crosswalk.Crosswalks;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartService;
@@ -51,12 +53,18 @@ class ReconcileService {
      *
      * @param sheet the part on the map
      * @param meant the map it was written for, when that is known
+     * @param usual the address of the crosswalk that is usual from there to the map it plays on
      * @param figures from where on something counts
      * @param accepted the keys of the discrepancies that are right
      * @param found what was found
      */
     record Open(
-            SheetDesk.Open sheet, Optional<StoredMap> meant, Figures figures, Set<String> accepted, Reconciling found) {
+            SheetDesk.Open sheet,
+            Optional<StoredMap> meant,
+            Optional<String> usual,
+            Figures figures,
+            Set<String> accepted,
+            Reconciling found) {
         StoredPart part() {
             return sheet.part();
         }
@@ -88,6 +96,7 @@ class ReconcileService {
     private final SheetDesk desk;
     private final PartService parts;
     private final LedgerService ledger;
+    private final Crosswalks crosswalks;
     private final FiguresRepository figures;
     private final AcceptedRepository accepted;
     private final TransactionTemplate transaction;
@@ -97,12 +106,14 @@ class ReconcileService {
             SheetDesk desk,
             PartService parts,
             LedgerService ledger,
+            Crosswalks crosswalks,
             FiguresRepository figures,
             AcceptedRepository accepted,
             TransactionTemplate transaction) {
         this.desk = desk;
         this.parts = parts;
         this.ledger = ledger;
+        this.crosswalks = crosswalks;
         this.figures = figures;
         this.accepted = accepted;
         this.transaction = transaction;
@@ -122,16 +133,26 @@ class ReconcileService {
         Set<String> right = accepted.findByPartId(id).stream()
                 .map(AcceptedEntity::discrepancy)
                 .collect(Collectors.toSet());
+        Optional<Crosswalks.Usual> usual = meant.flatMap(
+                written -> crosswalks.usual(written.id(), sheet.map().id()));
         LookedAt key = new LookedAt(
                 id,
                 sheet.part().revision(),
                 sheet.map().id(),
                 sheet.map().revision(),
-                meant.map(written -> written.id() + "/" + written.revision()).orElse(""),
+                meant.map(written -> written.id() + "/" + written.revision()).orElse("")
+                        + usual.map(Crosswalks.Usual::state).orElse(""),
                 counts);
         Reconciling found = lookedAt.get(
-                key, () -> Reconciling.of(sheet.drums().part(), sheet.map().map(), meant.map(StoredMap::map), counts));
-        return new Open(sheet, meant, counts, right, found);
+                key,
+                () -> reconciler(sheet, meant, usual, counts).look(sheet.drums().part()));
+        return new Open(sheet, meant, usual.map(Crosswalks.Usual::slug), counts, right, found);
+    }
+
+    private static Reconciler reconciler(
+            SheetDesk.Open sheet, Optional<StoredMap> meant, Optional<Crosswalks.Usual> usual, Figures counts) {
+        Reconciler plain = Reconciler.of(sheet.map().map(), meant.map(StoredMap::map), counts);
+        return usual.map(there -> plain.through(there.crosswalk())).orElse(plain);
     }
 
     /** How an opened part was when it came. */
