@@ -12,6 +12,7 @@ import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.jollyledger.core.batch.BatchConversion;
 import org.jollyledger.core.batch.BatchLimits;
+import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.core.batch.BatchRoutes;
 import org.jollyledger.core.batch.Tally;
 import org.jollyledger.core.crosswalk.Crosswalk;
@@ -74,6 +75,7 @@ public class BatchBenchmark {
         return BatchConversion.run(
                 List.of(archive),
                 new BatchRoutes.Given(crosswalk),
+                BatchRepairs.NONE,
                 out,
                 folder,
                 BatchLimits.USUAL,

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import org.jollyledger.core.batch.BatchConversion;
 import org.jollyledger.core.batch.BatchLimits;
+import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.core.batch.BatchRoutes;
 import org.jollyledger.core.batch.Tally;
 import org.jollyledger.core.crosswalk.Crosswalk;
@@ -69,7 +70,13 @@ public final class BatchMemory {
         Path result = folder.resolve("out.zip");
         try (OutputStream out = Files.newOutputStream(result)) {
             BatchConversion.run(
-                    List.of(archive), new BatchRoutes.Given(crosswalk), out, folder, BatchLimits.USUAL, looking);
+                    List.of(archive),
+                    new BatchRoutes.Given(crosswalk),
+                    BatchRepairs.NONE,
+                    out,
+                    folder,
+                    BatchLimits.USUAL,
+                    looking);
         }
         Files.delete(result);
         Files.delete(archive);

@@ -7,6 +7,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
@@ -15,6 +16,7 @@ import org.jollyledger.core.batch.BatchListener.FileLosses;
 import org.jollyledger.core.batch.BatchListener.Problem;
 import org.jollyledger.core.crosswalk.Statement;
 import org.jollyledger.core.crosswalk.Statement.Totals;
+import org.jollyledger.core.exchange.RepairRows;
 import org.jollyledger.core.exchange.StatementRows;
 
 /**
@@ -45,6 +47,7 @@ public final class BatchConversion {
      *
      * @param archives the archives, read one after the other
      * @param routes which routes their parts take
+     * @param repairs what is put right in them before
      * @param result where the resulting archive is written
      * @param folder a folder for passing files, which are gone afterwards
      * @return how far it came
@@ -53,6 +56,7 @@ public final class BatchConversion {
     public static Tally run(
             List<Path> archives,
             BatchRoutes routes,
+            BatchRepairs repairs,
             OutputStream result,
             Path folder,
             BatchLimits limits,
@@ -60,12 +64,12 @@ public final class BatchConversion {
             throws IOException {
         Path own = Files.createTempDirectory(folder, "passing");
         EntryName names = new EntryName();
-        Reader reader = new Reader(archives, routes, limits, own, names);
+        Reader reader = new Reader(archives, routes, repairs, limits, own, names);
         Thread reading = new Thread(reader, "batch reading");
         reading.setDaemon(true);
         reading.start();
         try (ZipOutputStream out = new ZipOutputStream(new BufferedOutputStream(result, BUFFER))) {
-            Reports reports = new Reports(own);
+            Reports reports = new Reports(own, repairs);
             BatchConversion batch = new BatchConversion(listener, out, reports);
             try (reports) {
                 batch.writeAll(reader);
@@ -155,7 +159,7 @@ public final class BatchConversion {
         }
         out.closeEntry();
         if (file.made().isPresent()) {
-            reports.add(file.made().get());
+            reports.add(file.taken(), file.made().get());
             book(file.taken(), file.made().get().statement());
         } else {
             tally = tally.withOther();
@@ -192,17 +196,27 @@ public final class BatchConversion {
         private final OutputStream rows;
         private final OutputStream documents;
         private final OutputStream problems;
+        /** What was put right; where nothing is to be, there is no such file. */
+        private final OutputStream repaired;
+
         private String between = "[\n";
 
-        Reports(Path folder) throws IOException {
-            files = List.of(
+        Reports(Path folder, BatchRepairs repairs) throws IOException {
+            files = new ArrayList<>(List.of(
                     folder.resolve("statements.csv"),
                     folder.resolve("statements.json"),
-                    folder.resolve("problems.txt"));
+                    folder.resolve("problems.txt")));
             rows = open(files.get(0));
             documents = open(files.get(1));
             problems = open(files.get(2));
             rows.write(utf8(StatementRows.header()));
+            if (repairs.kinds().isEmpty()) {
+                repaired = OutputStream.nullOutputStream();
+            } else {
+                files.add(folder.resolve("repairs.csv"));
+                repaired = open(files.get(3));
+                repaired.write(utf8(RepairRows.header()));
+            }
         }
 
         private static OutputStream open(Path file) throws IOException {
@@ -213,7 +227,8 @@ public final class BatchConversion {
             return text.getBytes(StandardCharsets.UTF_8);
         }
 
-        void add(Passing.Made made) throws IOException {
+        void add(String file, Passing.Made made) throws IOException {
+            repaired.write(utf8(RepairRows.of(file, made.repairs())));
             rows.write(made.rows());
             documents.write(utf8(between));
             documents.write(made.document());
@@ -230,6 +245,7 @@ public final class BatchConversion {
             rows.close();
             documents.close();
             problems.close();
+            repaired.close();
         }
 
         void writeTo(ZipOutputStream out, EntryName names) throws IOException {

@@ -1,8 +1,10 @@
 package org.jollyledger.core.batch;
 
 import java.nio.file.Path;
+import java.util.Map;
 import java.util.Optional;
 import org.jollyledger.core.crosswalk.Statement;
+import org.jollyledger.core.reconcile.DiscrepancyKind;
 
 /** What passes from the one who reads and converts to the one who writes. */
 sealed interface Passing {
@@ -31,8 +33,12 @@ sealed interface Passing {
             int weight)
             implements Passing {}
 
-    /** A statement, as itself, and as the bytes that the reports hold of it. */
-    record Made(Statement statement, byte[] rows, byte[] document) {}
+    /**
+     * A statement, as itself, and as the bytes that the reports hold of it.
+     *
+     * @param repairs what was put right before, by kind
+     */
+    record Made(Statement statement, byte[] rows, byte[] document, Map<DiscrepancyKind, Integer> repairs) {}
 
     /** A folder of the result. */
     record Folder(String taken, long time) implements Passing {}

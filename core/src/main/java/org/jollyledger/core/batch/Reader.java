@@ -44,6 +44,7 @@ final class Reader implements Runnable {
 
     private final List<Path> archives;
     private final BatchRoutes routes;
+    private final BatchRepairs repairs;
     private final BatchLimits limits;
     private final Path folder;
     private final EntryName names;
@@ -61,9 +62,16 @@ final class Reader implements Runnable {
     private int files;
     private int spooled;
 
-    Reader(List<Path> archives, BatchRoutes routes, BatchLimits limits, Path folder, EntryName names) {
+    Reader(
+            List<Path> archives,
+            BatchRoutes routes,
+            BatchRepairs repairs,
+            BatchLimits limits,
+            Path folder,
+            EntryName names) {
         this.archives = archives;
         this.routes = routes;
+        this.repairs = repairs;
         this.limits = limits;
         this.folder = folder;
         this.names = names;
@@ -257,14 +265,17 @@ final class Reader implements Runnable {
         if (isPart && content.spooled.isEmpty()) {
             try {
                 MidiFile file = MidiFile.read(content.head);
-                DrumChannel drums = DrumChannel.find(file, routes.source().channel());
+                BatchRepairs.Repaired repaired = repairs.apply(file, routes.source());
+                DrumChannel drums =
+                        DrumChannel.find(repaired.file(), routes.source().channel());
                 Crosswalk crosswalk = routes.of(drums.part());
                 Conversion conversion = Conversion.of(drums.part(), crosswalk);
                 Passing.Made made = new Passing.Made(
                         conversion.statement(),
                         utf8(rows.orElseGet(() -> new StatementRows(crosswalk)).of(taken, conversion.statement())),
                         utf8(StatementDocument.of(Optional.of(taken), conversion.statement(), drums, MOST_PLACES)
-                                .json()));
+                                .json()),
+                        repaired.settled());
                 return new Passing.File(
                         name,
                         taken,

@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -37,8 +38,10 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.reconcile.DiscrepancyKind;
 import org.jollyledger.core.support.Grooves;
 import org.jollyledger.core.support.Outside;
+import org.jollyledger.core.support.PlantedPart;
 import org.jollyledger.core.support.RandomMidi;
 import org.jollyledger.core.support.SmallMaps;
 import org.junit.jupiter.api.Test;
@@ -129,7 +132,8 @@ class BatchConversionTest {
         for (byte[] archive : archives) {
             paths.add(Files.write(folder.resolve("in-" + paths.size() + ".zip"), archive));
         }
-        Tally tally = BatchConversion.run(paths, new BatchRoutes.Given(CROSSWALK), out, folder, limits, notes);
+        Tally tally = BatchConversion.run(
+                paths, new BatchRoutes.Given(CROSSWALK), BatchRepairs.NONE, out, folder, limits, notes);
         try (var left = Files.list(folder)) {
             assertThat(left).as("no passing file stays").hasSize(paths.size());
         }
@@ -378,6 +382,7 @@ class BatchConversionTest {
         BatchConversion.run(
                 List.of(in),
                 new BatchRoutes.Given(Crosswalk.propose(gm, TARGET)),
+                BatchRepairs.NONE,
                 out,
                 folder,
                 BatchLimits.USUAL,
@@ -427,6 +432,7 @@ class BatchConversionTest {
         BatchConversion.run(
                 List.of(archive),
                 new BatchRoutes.ProposedForEach(PLAYED, PLAYED_ON),
+                BatchRepairs.NONE,
                 each,
                 folder,
                 BatchLimits.USUAL,
@@ -435,7 +441,8 @@ class BatchConversionTest {
         for (byte[] file : List.copyOf(loops.values()).subList(0, loops.size() - 1)) {
             many.add(part(file));
         }
-        Crosswalk together = BatchUse.propose(List.of(archive), PLAYED, PLAYED_ON, BatchLimits.USUAL, () -> false);
+        Crosswalk together = BatchUse.propose(
+                List.of(archive), PLAYED, PLAYED_ON, BatchRepairs.NONE, BatchLimits.USUAL, () -> false);
         assertThat(together.routes()).isEqualTo(many.propose().routes());
         Map<String, byte[]> converted = unzip(each.toByteArray());
         for (Map.Entry<String, byte[]> loop : loops.entrySet()) {
@@ -455,12 +462,44 @@ class BatchConversionTest {
         byte[] whole = zip(files("a.mid", loop(), "b.mid", loop(), "large.mid", new byte[50_000]));
         Path cut = Files.write(folder.resolve("cut.zip"), Arrays.copyOf(whole, whole.length / 2));
         Path good = Files.write(folder.resolve("good.zip"), whole);
-        Crosswalk proposed = BatchUse.propose(List.of(cut, good), SOURCE, TARGET, SMALL, () -> false);
+        Crosswalk proposed =
+                BatchUse.propose(List.of(cut, good), SOURCE, TARGET, BatchRepairs.NONE, SMALL, () -> false);
         assertThat(proposed.routes()).hasSize(SOURCE.lines().size());
-        assertThat(BatchUse.propose(List.of(good), SOURCE, TARGET, SMALL, () -> true)
+        assertThat(BatchUse.propose(List.of(good), SOURCE, TARGET, BatchRepairs.NONE, SMALL, () -> true)
                         .routes())
                 .as("stopped before the first file, what is typical is proposed")
                 .isEqualTo(Crosswalk.forMany(SOURCE, TARGET).propose().routes());
+    }
+
+    /** What is put right on the way is what a repair alone puts right, and the account of it lies beside the statements. */
+    @Test
+    void partsAreMendedOnTheWay() throws Exception {
+        PlantedPart planted = new PlantedPart(GeneralMidi.level1(), new Random(5));
+        int note = planted.note(0);
+        planted.clear(note, PlantedPart.MIDDLE - 960, PlantedPart.MIDDLE + 960);
+        planted.hit(PlantedPart.MIDDLE, note, 100, 10);
+        planted.hit(PlantedPart.MIDDLE + 15, note, 60, 30);
+        MidiFile file = planted.file();
+        BatchRepairs repairs = new BatchRepairs(EnumSet.of(DiscrepancyKind.STRUCK_TWICE));
+        Crosswalk crosswalk = Crosswalk.propose(GeneralMidi.level1(), TARGET);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        Path archive = folder.resolve("planted.zip");
+        Files.write(archive, zip(files("planted.mid", file.toBytes())));
+        BatchConversion.run(
+                List.of(archive),
+                new BatchRoutes.Given(crosswalk),
+                repairs,
+                out,
+                folder,
+                BatchLimits.USUAL,
+                new Notes());
+        Map<String, byte[]> result = unzip(out.toByteArray());
+        MidiFile mended = repairs.apply(file, GeneralMidi.level1()).file();
+        assertThat(result.get("planted.mid"))
+                .isEqualTo(Conversion.of(Part.of(mended, Channels.only(10)), crosswalk)
+                        .bytes());
+        assertThat(new String(result.get("Jolly Ledger/repairs.csv"), StandardCharsets.UTF_8))
+                .isEqualTo("file,kind,fixed\r\nplanted.mid,struck-twice,1\r\n");
     }
 
     @Provide

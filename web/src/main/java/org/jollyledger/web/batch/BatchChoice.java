@@ -1,5 +1,7 @@
 package org.jollyledger.web.batch;
 
+import java.util.List;
+import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.web.crosswalk.Crosswalks;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
@@ -23,6 +25,7 @@ public class BatchChoice {
      * @param to the address of the map they are to play on
      * @param proposing whether routes are proposed for all files together or for each; empty for together
      * @param name what the batch is called
+     * @param repairs the codes of the kinds of discrepancies that are put right before
      */
     public record Form(
             @Nullable String crosswalk,
@@ -30,7 +33,8 @@ public class BatchChoice {
             @Nullable String from,
             @Nullable String to,
             @Nullable String proposing,
-            @Nullable String name) {
+            @Nullable String name,
+            @Nullable List<String> repairs) {
         public String title() {
             return name == null ? "" : name;
         }
@@ -41,8 +45,9 @@ public class BatchChoice {
      *
      * @param crosswalk the routes, or those that are typically best where they are proposed only when the batch runs
      * @param proposing how the routes come about
+     * @param repairs what is put right before
      */
-    public record Chosen(Crosswalks.Named crosswalk, Proposing proposing) {}
+    public record Chosen(Crosswalks.Named crosswalk, Proposing proposing, BatchRepairs repairs) {}
 
     /**
      * The crosswalk that is meant.
@@ -51,16 +56,22 @@ public class BatchChoice {
      */
     public Chosen find(Form form) {
         if (form.crosswalk != null && !form.crosswalk.isEmpty()) {
-            return new Chosen(crosswalks.kept(form.crosswalk), Proposing.GIVEN);
+            return new Chosen(crosswalks.kept(form.crosswalk), Proposing.GIVEN, repairs(form));
         }
         if (form.walk != null) {
-            return new Chosen(crosswalks.ofPart(form.walk), Proposing.GIVEN);
+            return new Chosen(crosswalks.ofPart(form.walk), Proposing.GIVEN, repairs(form));
         }
         if (form.from == null || form.to == null || form.from.isEmpty() || form.to.isEmpty()) {
             throw Refusal.incomplete(
                     "Choose a saved crosswalk, or the map the parts were written for and the map to play them on.");
         }
-        return new Chosen(crosswalks.proposed(form.from, form.to), proposing(form));
+        return new Chosen(crosswalks.proposed(form.from, form.to), proposing(form), repairs(form));
+    }
+
+    private static BatchRepairs repairs(Form form) {
+        return form.repairs == null
+                ? BatchRepairs.NONE
+                : Refusal.unlessValid(() -> RepairKinds.parse(String.join(",", form.repairs)));
     }
 
     private static Proposing proposing(Form form) {

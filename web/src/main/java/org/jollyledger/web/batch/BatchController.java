@@ -53,6 +53,7 @@ class BatchController {
         page.addObject("maps", ledger.names());
         page.addObject("form", form);
         page.addObject("chosen", choice.words(form));
+        page.addObject("repairs", RepairKinds.OFFERED);
         page.addObject("refusal", refusal);
         return page;
     }

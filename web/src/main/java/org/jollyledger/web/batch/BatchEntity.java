@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import org.jollyledger.core.batch.BatchRepairs;
 import org.jspecify.annotations.Nullable;
 
 /** What a job that converts a folder needs besides: the crosswalk it converts with, as it was when it was made. */
@@ -47,6 +48,10 @@ class BatchEntity {
     @Column(nullable = false, length = 16)
     private String proposing = "";
 
+    /** The codes of the kinds of discrepancies that are put right before, with commas between. */
+    @Column(nullable = false, length = 400)
+    private String repairs = "";
+
     private int archives;
 
     protected BatchEntity() {}
@@ -59,6 +64,7 @@ class BatchEntity {
         this.targetMap = snapshot.target();
         this.crosswalk = snapshot.crosswalk();
         this.proposing = snapshot.proposing().code();
+        this.repairs = RepairKinds.format(snapshot.repairs());
     }
 
     /**
@@ -72,7 +78,8 @@ class BatchEntity {
             String source,
             String target,
             String crosswalk,
-            Proposing proposing) {}
+            Proposing proposing,
+            BatchRepairs repairs) {}
 
     /** Makes room for one more archive of files; returns its number, from 1. */
     int nextArchive() {
@@ -89,7 +96,8 @@ class BatchEntity {
     }
 
     Snapshot snapshot() {
-        return new Snapshot(sourceName, targetName, sourceMap, targetMap, crosswalk, proposing());
+        return new Snapshot(
+                sourceName, targetName, sourceMap, targetMap, crosswalk, proposing(), RepairKinds.parse(repairs));
     }
 
     Proposing proposing() {

@@ -53,7 +53,8 @@ public class BatchService {
                 NoteMapJson.write(routes.source()),
                 NoteMapJson.write(routes.target()),
                 chosen.proposing() == Proposing.GIVEN ? document(crosswalk) : "",
-                chosen.proposing());
+                chosen.proposing(),
+                chosen.repairs());
         return transaction.execute(status -> {
             String token = jobs.create(convert, name.isBlank() ? crosswalk.name() : name.strip());
             batches.save(new BatchEntity(token, snapshot));

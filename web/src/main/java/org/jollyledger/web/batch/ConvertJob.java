@@ -42,7 +42,13 @@ class ConvertJob implements JobKind {
         try (OutputStream out = Files.newOutputStream(run.result())) {
             List<Path> archives = files.archives(run.folder(), batch.archives());
             BatchConversion.run(
-                    archives, routes(batch.snapshot(), archives, run), out, run.folder(), BatchLimits.USUAL, follower);
+                    archives,
+                    routes(batch.snapshot(), archives, run),
+                    batch.snapshot().repairs(),
+                    out,
+                    run.folder(),
+                    BatchLimits.USUAL,
+                    follower);
         }
     }
 
@@ -56,8 +62,8 @@ class ConvertJob implements JobKind {
                             .between(source, target)
                             .crosswalk());
                 case TOGETHER ->
-                    new BatchRoutes.Given(
-                            BatchUse.propose(archives, source, target, BatchLimits.USUAL, run::isStopped));
+                    new BatchRoutes.Given(BatchUse.propose(
+                            archives, source, target, snapshot.repairs(), BatchLimits.USUAL, run::isStopped));
                 case EACH -> new BatchRoutes.ProposedForEach(source, target);
             };
         } catch (DocumentException e) {

@@ -16,7 +16,6 @@ import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.reconcile.Correction;
 import org.jollyledger.core.reconcile.Discrepancy;
 import org.jollyledger.core.reconcile.DiscrepancyKind;
-import org.jollyledger.core.reconcile.Reconciling;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.web.ledger.StoredMap;
@@ -38,6 +37,8 @@ final class ReconcileDrawing {
     private static final int MOST_GROUPS = 12;
     private static final int MOST_PLACES = 6;
     private static final int BARS_HEARD = 2;
+    /** The revision of a part that was not changed since it was uploaded. */
+    private static final int AS_IT_CAME = 1;
 
     private final ReconcileService service;
     private final ReconcileService.Open open;
@@ -219,22 +220,23 @@ final class ReconcileDrawing {
     }
 
     private AccountView account() {
-        Part then = service.asItCame(open);
         Part now = open.sheet().drums().part();
-        PartComparison comparison = PartComparison.between(then, now);
-        int putIn = count(comparison, PartComparison.Kind.ADDED);
-        int deleted = count(comparison, PartComparison.Kind.REMOVED);
-        Reconciling atFirst = Reconciling.of(then, open.map(), open.meant().map(StoredMap::map), open.figures());
         int accepted = open.found().discrepancies().size() - unsettled.size();
+        if (open.part().revision() == AS_IT_CAME) {
+            int found = unsettled.size() + accepted;
+            return new AccountView(now.hitCount(), 0, 0, 0, now.hitCount(), found, 0, unsettled.size(), accepted);
+        }
+        Part then = service.asItCame(open);
+        PartComparison comparison = PartComparison.between(then, now);
         Set<String> left =
                 open.found().discrepancies().stream().map(Discrepancy::key).collect(Collectors.toSet());
-        int settled = (int) atFirst.discrepancies().stream()
+        int settled = (int) service.foundAtFirst(open).discrepancies().stream()
                 .filter(discrepancy -> !left.contains(discrepancy.key()))
                 .count();
         return new AccountView(
                 then.hitCount(),
-                putIn,
-                deleted,
+                count(comparison, PartComparison.Kind.ADDED),
+                count(comparison, PartComparison.Kind.REMOVED),
                 count(comparison, PartComparison.Kind.MOVED_LINE),
                 now.hitCount(),
                 settled + left.size(),

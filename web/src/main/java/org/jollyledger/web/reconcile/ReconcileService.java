@@ -79,6 +79,9 @@ class ReconcileService {
 
         /** What is still to be settled, in the order of the music. */
         List<Discrepancy> unsettled() {
+            if (accepted.isEmpty()) {
+                return found.discrepancies();
+            }
             return found.discrepancies().stream()
                     .filter(discrepancy -> !isAccepted(discrepancy))
                     .toList();
@@ -153,6 +156,22 @@ class ReconcileService {
             SheetDesk.Open sheet, Optional<StoredMap> meant, Optional<Crosswalks.Usual> usual, Figures counts) {
         Reconciler plain = Reconciler.of(sheet.map().map(), meant.map(StoredMap::map), counts);
         return usual.map(there -> plain.through(there.crosswalk())).orElse(plain);
+    }
+
+    /** What was found in an opened part as it came. */
+    Reconciling foundAtFirst(Open open) {
+        LookedAt key = new LookedAt(
+                open.part().id(),
+                1,
+                open.sheet().map().id(),
+                open.sheet().map().revision(),
+                open.meant()
+                        .map(written -> written.id() + "/" + written.revision())
+                        .orElse(""),
+                open.figures());
+        return lookedAt.get(
+                key,
+                () -> Reconciling.of(asItCame(open), open.map(), open.meant().map(StoredMap::map), open.figures()));
     }
 
     /** How an opened part was when it came. */
