@@ -21,7 +21,8 @@ public final class Ratios {
             new Wanted("ours", "jdk", "parts a second, ours / JDK"),
             new Wanted("batch", "unpackAndPack", "time, converting a zip / unpacking and packing it"),
             new Wanted("forPart", "typical", "time, proposal for a part / for what is typical"),
-            new Wanted("found", "converted", "time, finding discrepancies / converting"));
+            new Wanted("found", "converted", "time, finding discrepancies / converting"),
+            new Wanted("matrix", "singly", "time, a matrix / the conversions it stands for"));
 
     private Ratios() {}
 
