@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -85,6 +86,26 @@ class RigJourneyTest {
         Browser.assertAccessibleInBothThemes(page);
         page.getByText("Make a map of the safe notes").click();
         assertThat(page.locator("h1")).containsText("Safe on The fair's three boxes");
+    }
+
+    @Test
+    void aFolderIsLookedAtWithoutKeepingIt(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/rigs/the-fairs-three-boxes"));
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        files.put("acts/storm.mid", SheetPage.cue("Storm at Sea"));
+        files.put("acts/rope.mid", SheetPage.cue("The Tightrope"));
+        page.locator("#rig-folder summary").click();
+        page.setInputFiles("#folder-file", new FilePayload("acts.zip", "application/zip", Zips.of(files)));
+        page.locator("#rig-folder button").click();
+        assertThat(page.locator("tbody tr").first()).containsText("acts/storm.mid");
+        assertThat(page.locator("tbody tr").first()).containsText("Quayside Oak");
+        Browser.assertAccessibleInBothThemes(page);
+        page.goBack();
+        page.locator("#rig-folder summary").click();
+        page.setInputFiles("#folder-file", new FilePayload("no.zip", "application/zip", new byte[] {1, 2, 3}));
+        page.locator("#rig-folder button").click();
+        assertThat(page.locator("[role=alert]")).hasText("There are no MIDI files in it; send a zip with some.");
     }
 
     @Test

@@ -1,23 +1,13 @@
 package org.jollyledger.web.api;
 
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.jollyledger.core.batch.ArchiveParts;
-import org.jollyledger.core.batch.BatchLimits;
+import java.util.stream.IntStream;
 import org.jollyledger.core.batch.MatrixCell;
-import org.jollyledger.core.crosswalk.Crosswalk;
-import org.jollyledger.core.midi.MidiFile;
-import org.jollyledger.core.part.DrumChannel;
-import org.jollyledger.core.part.Part;
-import org.jollyledger.web.crosswalk.Crosswalks;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
-import org.jollyledger.web.part.Recognition;
-import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.rig.FolderMatrix;
 import org.jollyledger.web.rig.Rig;
 import org.jollyledger.web.rig.RigService;
 import org.jspecify.annotations.Nullable;
@@ -29,10 +19,6 @@ import org.springframework.web.multipart.MultipartFile;
 /** What the parts of a folder would lose on the maps of a rig. */
 @RestController
 class MatrixApi {
-    private static final int MOST_FILES = 500;
-    /** A request is answered at once, so it takes less than a batch does. */
-    private static final BatchLimits LIMITS = new BatchLimits(16 << 20, 16 << 20, 64L << 20, MOST_FILES);
-
     /** What is lost when a part is played as it is. */
     record AsItIs(int silent, int other) {}
 
@@ -62,14 +48,12 @@ class MatrixApi {
 
     private final RigService rigs;
     private final LedgerService ledger;
-    private final Recognition recognition;
-    private final Crosswalks crosswalks;
+    private final FolderMatrix folder;
 
-    MatrixApi(RigService rigs, LedgerService ledger, Recognition recognition, Crosswalks crosswalks) {
+    MatrixApi(RigService rigs, LedgerService ledger, FolderMatrix folder) {
         this.rigs = rigs;
         this.ledger = ledger;
-        this.recognition = recognition;
-        this.crosswalks = crosswalks;
+        this.folder = folder;
     }
 
     /**
@@ -82,38 +66,22 @@ class MatrixApi {
             @RequestParam MultipartFile file)
             throws IOException {
         Rig wanted = rigs.get(rig);
+        List<String> maps = wanted.maps().stream().map(StoredMap::slug).toList();
         Optional<StoredMap> written = Optional.ofNullable(meant).map(ledger::get);
-        List<PartDocument> parts = new ArrayList<>();
-        Path archive = Files.createTempFile("matrix", ".zip");
-        try {
-            file.transferTo(archive);
-            ArchiveParts.each(
-                    List.of(archive),
-                    LIMITS,
-                    () -> false,
-                    (name, part) -> parts.add(part(wanted, name, part, written)));
-        } finally {
-            Files.deleteIfExists(archive);
-        }
-        if (parts.isEmpty()) {
-            throw Refusal.unreadable("The archive has no MIDI files; send a zip with some in the field \"file\".");
-        }
         return new MatrixDocument(
-                wanted.slug(), wanted.maps().stream().map(StoredMap::slug).toList(), parts);
+                wanted.slug(),
+                maps,
+                folder.look(wanted, written, file).stream()
+                        .map(row -> part(row, maps))
+                        .toList());
     }
 
-    private PartDocument part(Rig rig, String name, MidiFile file, Optional<StoredMap> meant) {
-        Optional<StoredMap> written =
-                meant.or(() -> recognition.writtenFor(file).map(ledger::get));
-        List<CellDocument> cells = new ArrayList<>();
-        written.ifPresent(from -> {
-            Part drums = DrumChannel.find(file, from.map().channel()).part();
-            for (StoredMap map : rig.maps()) {
-                Optional<Crosswalk> usual =
-                        crosswalks.usual(from.id(), map.id()).map(Crosswalks.Usual::crosswalk);
-                cells.add(CellDocument.of(map.slug(), MatrixCell.of(drums, from.map(), map.map(), usual)));
-            }
-        });
-        return new PartDocument(name, written.map(StoredMap::slug).orElse(null), cells);
+    private static PartDocument part(FolderMatrix.FolderRow row, List<String> maps) {
+        return new PartDocument(
+                row.file(),
+                row.written().map(StoredMap::slug).orElse(null),
+                IntStream.range(0, row.cells().size())
+                        .mapToObj(i -> CellDocument.of(maps.get(i), row.cells().get(i)))
+                        .toList());
     }
 }

@@ -1,7 +1,9 @@
 package org.jollyledger.web.rig;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Optional;
 import org.jollyledger.core.batch.RigNote;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.file.Cut;
@@ -23,6 +25,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
@@ -37,6 +40,7 @@ class RigController {
     private final LedgerService ledger;
     private final PartService parts;
     private final RigConversion conversion;
+    private final FolderMatrix folder;
 
     RigController(
             RigService rigs,
@@ -44,13 +48,15 @@ class RigController {
             MatrixJob job,
             LedgerService ledger,
             PartService parts,
-            RigConversion conversion) {
+            RigConversion conversion,
+            FolderMatrix folder) {
         this.rigs = rigs;
         this.matrix = matrix;
         this.job = job;
         this.ledger = ledger;
         this.parts = parts;
         this.conversion = conversion;
+        this.folder = folder;
     }
 
     @GetMapping
@@ -135,6 +141,19 @@ class RigController {
         redirect.addAttribute("label", label);
         redirect.addAttribute("as", as);
         return "redirect:/rigs/{slug}";
+    }
+
+    /** What the files of a zip would lose; none of them is kept. */
+    @PostMapping("/{slug}/folder")
+    ModelAndView folder(@PathVariable String slug, @RequestParam MultipartFile file, RedirectAttributes redirect)
+            throws IOException {
+        Rig rig = rigs.get(slug);
+        try {
+            return new ModelAndView("rig/folder", "view", FolderView.of(rig, folder.look(rig, Optional.empty(), file)));
+        } catch (Refusal refused) {
+            redirect.addFlashAttribute("refusal", refused.sentence());
+            return new ModelAndView("redirect:/rigs/" + rig.slug());
+        }
     }
 
     /** Every part for every map of the rig, in one archive. */

@@ -90,7 +90,7 @@ public record RigView(
         return new RowView(new Head(row.part().slug(), row.part().title()), written, cells, row.lost(count));
     }
 
-    private static String words(MatrixCell cell, boolean asItIs) {
+    static String words(MatrixCell cell, boolean asItIs) {
         List<String> words = new ArrayList<>();
         if (asItIs) {
             add(words, cell.silentAsItIs(), "silent");
