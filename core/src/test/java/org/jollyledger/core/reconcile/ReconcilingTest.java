@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.jollyledger.core.support.PlantedPart.MIDDLE;
 import static org.jollyledger.core.support.PlantedPart.QUARTER;
 
+import java.io.ByteArrayInputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.EnumSet;
@@ -12,6 +15,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import javax.sound.midi.MidiSystem;
+import javax.sound.midi.Sequence;
+import javax.sound.midi.ShortMessage;
+import javax.sound.midi.Track;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.jollyledger.core.kit.Chokes;
@@ -21,7 +28,9 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.reconcile.Mending.Mended;
 import org.jollyledger.core.support.DemoMaps;
+import org.jollyledger.core.support.Outside;
 import org.jollyledger.core.support.PlantedPart;
+import org.junit.jupiter.api.Test;
 
 /** What is planted into clean random parts is found, each kind, and nothing else; and put right once and for all. */
 class ReconcilingTest {
@@ -253,6 +262,52 @@ class ReconcilingTest {
         Mended twice = mend(once.file(), part.map());
         assertThat(twice.account().settled()).isEmpty();
         assertThat(twice.file().toBytes()).isEqualTo(once.file().toBytes());
+    }
+
+    /** What is mended is read alike by the JDK's reader: as many hits as we count, each with its end. */
+    @Property(tries = 100)
+    void otherProgramsReadWhatIsMended(@ForAll int seed) throws Exception {
+        Random random = new Random(seed);
+        PlantedPart part = clean(random);
+        PLANTS.values().forEach(plant -> plant.into(part, random));
+        Mended mended = mend(part.file(), part.map());
+        Sequence sequence =
+                MidiSystem.getSequence(new ByteArrayInputStream(mended.file().toBytes()));
+        int hits = 0;
+        int ends = 0;
+        for (Track track : sequence.getTracks()) {
+            for (int i = 0; i < track.size(); i++) {
+                if (track.get(i).getMessage() instanceof ShortMessage message) {
+                    boolean on = message.getCommand() == ShortMessage.NOTE_ON && message.getData2() > 0;
+                    boolean off = message.getCommand() == ShortMessage.NOTE_OFF
+                            || message.getCommand() == ShortMessage.NOTE_ON && message.getData2() == 0;
+                    hits += on ? 1 : 0;
+                    ends += off ? 1 : 0;
+                }
+            }
+        }
+        assertThat(hits).isEqualTo(mended.account().hitsOut());
+        assertThat(ends).as("each hit has its end").isEqualTo(hits);
+    }
+
+    @Test
+    void midicsvReadsWhatIsMended() throws Exception {
+        Path file = Files.createTempFile("mended", ".mid");
+        try {
+            for (int seed = 0; seed < 5; seed++) {
+                Random random = new Random(seed);
+                PlantedPart part = clean(random);
+                PLANTS.values().forEach(plant -> plant.into(part, random));
+                Mended mended = mend(part.file(), part.map());
+                Files.write(file, mended.file().toBytes());
+                long hits = Outside.run(List.of("midicsv", file.toString())).stream()
+                        .filter(line -> line.contains("Note_on_c") && !line.endsWith(", 0"))
+                        .count();
+                assertThat(hits).isEqualTo(mended.account().hitsOut());
+            }
+        } finally {
+            Files.delete(file);
+        }
     }
 
     @Property
