@@ -210,14 +210,18 @@ final class ChokeFinder {
         report(DiscrepancyKind.CHOKE_FORM, choke, sentence(choke, corrections.size() > 2), corrections);
     }
 
+    private static String capital(String words) {
+        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+    }
+
     private String sentence(Grab choke, boolean canBeSaid) {
         String cymbal = choke.sound().pieceWords();
         String form = switch (choke.form()) {
             case NOTE ->
                 study.label(part.note(choke.hit())) + " is to choke " + cymbal
                         + (choke.isStruck() ? " with a stroke" : "");
-            case PRESSURE -> cymbal + " is choked by key pressure of " + strongest(choke);
-            case RELEASE -> cymbal + " is choked by its release";
+            case PRESSURE -> capital(cymbal) + " is choked by key pressure of " + strongest(choke);
+            case RELEASE -> capital(cymbal) + " is choked by its release";
         };
         return form + "; " + kit.map().name()
                 + (canBeSaid ? " takes " + kit.chokes().words() + "." : " cannot choke it.");

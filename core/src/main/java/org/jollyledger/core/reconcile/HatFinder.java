@@ -73,9 +73,12 @@ final class HatFinder {
         for (int hit : study.order()) {
             Optional<Sound> note = hatByNote(hit);
             OptionalInt value = part.pedalAt(feet, hit);
-            boolean byPedalThere = study.written().isPresent()
-                    && study.meant(part.note(hit)).map(Hats::isByPedal).orElse(false);
-            if (note.isEmpty() || value.isEmpty() || byPedalThere) {
+            // What was meant to be something else is told as that, and what its pedal opened as its other form.
+            boolean otherThere = study.written().isPresent()
+                    && study.meant(part.note(hit))
+                            .map(sound -> !Hats.isStruck(sound) || Hats.isByPedal(sound))
+                            .orElse(false);
+            if (note.isEmpty() || value.isEmpty() || otherThere) {
                 continue;
             }
             Openness foot = Hats.openness(feet.pedal(), value.getAsInt());

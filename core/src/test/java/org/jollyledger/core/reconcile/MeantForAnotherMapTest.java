@@ -187,6 +187,15 @@ class MeantForAnotherMapTest {
     }
 
     @Test
+    void whatWasMeantToBeACrashContradictsNoPedal() throws Exception {
+        NoteMap meant = map("Written", "36 kick", "46 crash", "48 hihat.pedal");
+        NoteMap map = map("Here", "36 kick", "42 hihat.closed", "46 hihat.open", "49 crash");
+        assertThat(look(file("B0 4 127 + 90 46 100", "90 36 100", "90 36 100", "90 36 100"), map, meant))
+                .extracting(Discrepancy::kind)
+                .containsExactly(DiscrepancyKind.OTHER_SOUND);
+    }
+
+    @Test
     void anOpenHatWithoutAChokeGroupRingsOn() throws Exception {
         NoteMap map = map("Here", "42 hihat.closed", "46 hihat.open");
         MidiFile file = file("90 46 100", "90 42 100", "90 46 100", "90 42 100");

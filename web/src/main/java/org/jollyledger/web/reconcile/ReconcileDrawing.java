@@ -198,7 +198,7 @@ final class ReconcileDrawing {
                         () -> new EnumMap<>(PartComparison.Kind.class),
                         Collectors.counting()));
         return counts.isEmpty()
-                ? "No stroke changes; only where it ends, or what the pedal sends."
+                ? "No stroke changes, only an end, a choke or the pedal."
                 : counts.entrySet().stream()
                         .map(entry -> entry.getValue()
                                 + (entry.getValue() == 1 ? " hit " : " hits ")
