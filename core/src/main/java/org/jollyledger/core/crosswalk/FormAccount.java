@@ -25,9 +25,4 @@ public record FormAccount(
     public boolean balances() {
         return chokes == carried + changed + lost;
     }
-
-    /** {@return whether there is anything to account for} */
-    public boolean isEmpty() {
-        return equals(NONE);
-    }
 }

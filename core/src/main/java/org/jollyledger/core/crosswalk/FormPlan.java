@@ -32,21 +32,15 @@ import org.jollyledger.core.sound.Sound;
  * own, key pressure, or a release; a hi-hat is opened by its note or by its pedal.
  *
  * <p>A choke follows the stroke that it stops: it is said in the form of the target map for the note on which that stroke
- * lands. A struck choke takes the place of a stroke no more than {@value #STROKE_MILLISECONDS} ms before; where there is none, the
- * ringing stroke is ended and the choke counts as lost. Hats that the pedal opens go to the note that is as far open; for hats that the target
- * opens by its pedal, a value is written before the stroke.
+ * lands. A struck choke takes the place of a stroke shortly before ({@link Grab#canReplace}); where there is none, the
+ * ringing stroke is ended and the choke counts as lost. Hats that the pedal opens go to the note that is as far open; for
+ * hats that the target opens by its pedal, a value is written before the stroke.
  */
 final class FormPlan {
-    /** How long before a choke a stroke is, at most, that a struck choke takes the place of. */
-    static final int STROKE_MILLISECONDS = 150;
-    /** How long after its stroke the damped tail of a struck choke begins. */
-    private static final double TAIL_SECONDS = 0.1;
-
-    private static final double MILLISECONDS = 1_000;
     private static final int HIGHEST = 127;
     private static final int NONE = Part.NONE;
 
-    /** A message that is put in before those of its tick; a stroke where its end is given. */
+    /** A message that is put in before those of its tick. */
     record Put(int track, long tick, int status, int data1, int data2) {}
 
     /** A value of a controller that is written before a hit. */
@@ -166,12 +160,7 @@ final class FormPlan {
             return;
         }
         notes.put(grab.hit(), plain);
-        double perTick = part.tempoMap(part.track(grab.hit())).at(grab.tick()).secondsPerTick();
-        damp(
-                grab.hit(),
-                plain,
-                grab.tick() + Math.max(1, Math.round(TAIL_SECONDS / perTick)),
-                part.velocity(grab.hit()));
+        damp(grab.hit(), plain, grab.tailTick(part), part.velocity(grab.hit()));
         changedChokes++;
     }
 
@@ -223,7 +212,7 @@ final class FormPlan {
     /** Whether the stroke is so shortly before a choke that a struck choke takes its place. */
     private boolean takePlace(Grab grab, int stroke, int by) {
         double since = grab.seconds() - part.tempoMap(part.track(stroke)).seconds(part.tick(stroke));
-        boolean near = since * MILLISECONDS <= STROKE_MILLISECONDS;
+        boolean near = Grab.canReplace(since);
         if (near) {
             notes.put(stroke, by);
         }
@@ -247,7 +236,7 @@ final class FormPlan {
                 if (!isTail(by)) {
                     double since = part.tempoMap(track).seconds(tick)
                             - part.tempoMap(track).seconds(part.tick(stroke));
-                    if (since * MILLISECONDS > STROKE_MILLISECONDS) {
+                    if (!Grab.canReplace(since)) {
                         ends.put(stroke, tick);
                         return false;
                     }

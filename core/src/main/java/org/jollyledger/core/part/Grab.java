@@ -44,6 +44,32 @@ public record Grab(
     /** How long a cymbal can be heard (common practice); longer than any library lets it ring is no harm here. */
     public static final double RINGS_SECONDS = 8;
 
+    /** A struck choke takes the place of a stroke that is no more milliseconds before it (common practice). */
+    private static final double REPLACES_MILLISECONDS = 150;
+    /** How long after its stroke the damped tail of a struck choke begins (common practice). */
+    private static final double TAIL_SECONDS = 0.1;
+
+    private static final double MILLISECONDS = 1_000;
+
+    /**
+     * {@return whether a stroke is so shortly before a choke that a struck choke takes its place}
+     *
+     * @param seconds from the stroke to the choke
+     */
+    public static boolean canReplace(double seconds) {
+        return seconds * MILLISECONDS <= REPLACES_MILLISECONDS;
+    }
+
+    /**
+     * {@return the tick at which a damped tail begins when this, a struck choke, becomes a stroke and its tail}
+     *
+     * @param part the one it was found in
+     */
+    public long tailTick(Part part) {
+        double perTick = part.tempoMap(part.track(hit)).at(tick).secondsPerTick();
+        return tick + Math.max(1, Math.round(TAIL_SECONDS / perTick));
+    }
+
     /** {@return whether it is a stroke that is damped at once} */
     public boolean isStruck() {
         return form == Form.NOTE && !Chokes.isTail(sound);

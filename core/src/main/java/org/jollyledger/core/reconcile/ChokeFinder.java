@@ -22,10 +22,6 @@ import org.jollyledger.core.sound.KitPiece;
 final class ChokeFinder {
     /** A choke is meant for a cymbal that was struck no longer ago. */
     private static final double MEANT_SECONDS = 4;
-    /** A struck choke takes the place of a stroke that is no farther before it. */
-    private static final double STROKE_MILLISECONDS = 150;
-    /** How long after its stroke the tail of a struck choke begins. */
-    private static final double TAIL_SECONDS = 0.1;
 
     private static final int FULL_PRESSURE = 127;
     /** What keeps time rings always, and says nothing of what a choke was meant for. */
@@ -248,14 +244,11 @@ final class ChokeFinder {
         boolean tail =
                 study.instrument().line(by).map(Line::sound).map(Chokes::isTail).orElse(true);
         if (choke.isStruck() && tail) {
-            double perTick =
-                    part.tempoMap(part.track(choke.hit())).at(choke.tick()).secondsPerTick();
-            long later = choke.tick() + Math.max(1, Math.round(TAIL_SECONDS / perTick));
             return List.of(
                     new HitChange.ToNote(choke.hit(), part.note(stroke)),
-                    new HitChange.Strike(tail(stroke, later, by)));
+                    new HitChange.Strike(tail(stroke, choke.tailTick(part), by)));
         }
-        boolean replaces = !tail && (choke.seconds() - study.seconds(stroke)) * 1_000 <= STROKE_MILLISECONDS;
+        boolean replaces = !tail && Grab.canReplace(choke.seconds() - study.seconds(stroke));
         if (choke.form() == Form.NOTE && !replaces && (tail || choke.isStruck())) {
             return List.of(new HitChange.ToNote(choke.hit(), by));
         }

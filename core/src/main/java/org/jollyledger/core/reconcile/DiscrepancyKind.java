@@ -1,5 +1,9 @@
 package org.jollyledger.core.reconcile;
 
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
 
@@ -47,6 +51,13 @@ public enum DiscrepancyKind implements Coded {
      */
     public boolean isSafe() {
         return safe;
+    }
+
+    /** {@return the kinds that are safe} */
+    public static Set<DiscrepancyKind> allSafe() {
+        return Arrays.stream(values())
+                .filter(DiscrepancyKind::isSafe)
+                .collect(Collectors.toCollection(() -> EnumSet.noneOf(DiscrepancyKind.class)));
     }
 
     /**

@@ -1,7 +1,6 @@
 package org.jollyledger.web.api;
 
 import java.io.IOException;
-import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,7 +8,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jollyledger.core.midi.MidiFile;
-import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.HitIndexes;
 import org.jollyledger.core.reconcile.Correction;
@@ -158,8 +156,7 @@ class ReconcileApi {
         MidiFile file = read(part);
         Optional<StoredMap> written = written(meant, file);
         Figures figures = FigureForm.read(fields, Figures.USUAL);
-        NoteMap target = on.map();
-        Mended mended = Mending.mend(file, target, written.map(StoredMap::map), figures, wanted, any -> false);
+        Mended mended = Mending.mend(file, on.map(), written.map(StoredMap::map), figures, wanted, any -> false);
         if (Accepted.wantsJson(accept)) {
             return ResponseEntity.ok()
                     .contentType(MediaType.APPLICATION_JSON)
@@ -184,13 +181,10 @@ class ReconcileApi {
 
     /** The kinds with some codes; all that are safe when none are named. */
     private static Set<DiscrepancyKind> kinds(@Nullable String codes) {
-        Set<DiscrepancyKind> kinds = EnumSet.noneOf(DiscrepancyKind.class);
         if (codes == null || codes.isBlank()) {
-            Arrays.stream(DiscrepancyKind.values())
-                    .filter(DiscrepancyKind::isSafe)
-                    .forEach(kinds::add);
-            return kinds;
+            return DiscrepancyKind.allSafe();
         }
+        Set<DiscrepancyKind> kinds = EnumSet.noneOf(DiscrepancyKind.class);
         for (String code : codes.split(",")) {
             kinds.add(Refusal.unlessValid(() -> DiscrepancyKind.parse(code.strip())));
         }

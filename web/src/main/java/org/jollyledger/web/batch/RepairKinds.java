@@ -7,7 +7,7 @@ import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.core.reconcile.DiscrepancyKind;
 
 /** What a batch puts right on the way, as text: the codes of the kinds with commas between. */
-public final class RepairKinds {
+final class RepairKinds {
     /** What can be put right without anyone looking at it, or changes only its form. */
     static final List<DiscrepancyKind> OFFERED = List.of(
             DiscrepancyKind.STRUCK_TWICE,

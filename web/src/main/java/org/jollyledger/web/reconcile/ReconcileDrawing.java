@@ -31,6 +31,7 @@ import org.jollyledger.web.reconcile.ReconcileView.PlaceView;
 import org.jollyledger.web.reconcile.ReconcileView.WithdrawView;
 import org.jollyledger.web.revision.Steps;
 import org.jspecify.annotations.Nullable;
+import org.springframework.util.StringUtils;
 
 /** Shows a part that is held against a map. */
 final class ReconcileDrawing {
@@ -103,7 +104,7 @@ final class ReconcileDrawing {
                     all.stream().collect(Collectors.groupingBy(NoteOn::of, LinkedHashMap::new, Collectors.toList()));
             kinds.add(new KindView(
                     kind.code(),
-                    ReconcileService.capital(kind.words()),
+                    StringUtils.capitalize(kind.words()),
                     all.size(),
                     kind.isSafe(),
                     byNote.values().stream()
@@ -143,7 +144,7 @@ final class ReconcileDrawing {
         Part after = chosen.changesPart() ? service.after(open, discrepancy, chosen) : null;
         return new OpenedView(
                 discrepancy.key(),
-                ReconcileService.capital(discrepancy.kind().words()),
+                StringUtils.capitalize(discrepancy.kind().words()),
                 discrepancy.kind().code(),
                 discrepancy.place().words(),
                 discrepancy.sentence(),

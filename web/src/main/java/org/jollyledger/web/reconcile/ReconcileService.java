@@ -1,7 +1,6 @@
 package org.jollyledger.web.reconcile;
 
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -32,6 +31,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.StringUtils;
 
 /** Holds kept parts against maps, and settles what is found. */
 @Service
@@ -220,7 +220,7 @@ class ReconcileService {
                 + (reached.size() == 1 ? " at " + first.place().words() : ", " + reached.size() + " times");
         if (wanted.action() == Correction.Action.KEEP) {
             accept(open, reached.stream().map(Discrepancy::key).toList());
-            return capital(what) + ": kept as it is.";
+            return StringUtils.capitalize(what) + ": kept as it is.";
         }
         if (!wanted.changesPart()) {
             throw Refusal.unreadable("This correction does not change the part; follow its link instead.");
@@ -234,9 +234,7 @@ class ReconcileService {
                     .ifPresent(correction -> chosen.add(new Chosen(discrepancy, correction)));
         }
         Reconciling.Settled settled = open.found().settle(chosen);
-        String summary =
-                capital(what) + ": " + Character.toLowerCase(wanted.words().charAt(0))
-                        + wanted.words().substring(1);
+        String summary = StringUtils.capitalize(what) + ": " + StringUtils.uncapitalize(wanted.words());
         parts.change(open.part().slug(), base, summary, settled.bytes());
         return summary + ".";
     }
@@ -253,18 +251,12 @@ class ReconcileService {
     /** Settles everything that can be settled without looking at it. */
     String settleSafe(Open open, int base) {
         requireStanding(open, base);
-        Set<DiscrepancyKind> safe = EnumSet.noneOf(DiscrepancyKind.class);
-        for (DiscrepancyKind kind : DiscrepancyKind.values()) {
-            if (kind.isSafe()) {
-                safe.add(kind);
-            }
-        }
         Mended mended = Mending.mend(
                 open.part().file(),
                 open.map(),
                 open.meant().map(StoredMap::map),
                 open.figures(),
-                safe,
+                DiscrepancyKind.allSafe(),
                 open::isAccepted);
         int count = mended.account().settled().values().stream()
                 .mapToInt(Integer::intValue)
@@ -290,7 +282,7 @@ class ReconcileService {
                 .map(Discrepancy::key)
                 .toList();
         accepted.deleteByPartIdAndDiscrepancyIn(open.part().id(), keys);
-        return capital(kind.words()) + ": " + keys.size() + " on the list again.";
+        return StringUtils.capitalize(kind.words()) + ": " + keys.size() + " on the list again.";
     }
 
     /** From here on this counts in a part. */
@@ -305,9 +297,5 @@ class ReconcileService {
             throw Refusal.overtaken("This part was changed elsewhere since you opened it. This is how it is now:"
                     + " make your change again.");
         }
-    }
-
-    static String capital(String words) {
-        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
     }
 }
