@@ -82,7 +82,7 @@ public class MatrixService {
      */
     public Matrix get(Rig rig, String label, boolean asItIs) {
         Map<MatrixCellEntity.Key, MatrixCellEntity> known = known(rig);
-        Map<String, StoredMap> written = new HashMap<>();
+        Map<String, List<String>> onEachMap = new HashMap<>();
         List<Row> rows = new ArrayList<>();
         List<PartCard> unknown = new ArrayList<>();
         int missing = 0;
@@ -92,12 +92,13 @@ public class MatrixService {
                 unknown.add(part);
                 continue;
             }
-            StoredMap from = written.computeIfAbsent(slug, ledger::get);
+            List<String> states = onEachMap.computeIfAbsent(slug, written -> states(ledger.get(written), rig));
             List<Optional<MatrixCell>> row = new ArrayList<>();
-            for (StoredMap map : rig.maps()) {
-                Optional<MatrixCell> cell = Optional.ofNullable(
-                                known.get(new MatrixCellEntity.Key(part.id(), map.id())))
-                        .filter(there -> there.madeOf().equals(madeOf(part.revision(), from, map)))
+            for (int i = 0; i < states.size(); i++) {
+                String madeOf = madeOf(part.revision(), states.get(i));
+                Optional<MatrixCell> cell = Optional.ofNullable(known.get(new MatrixCellEntity.Key(
+                                part.id(), rig.maps().get(i).id())))
+                        .filter(there -> there.madeOf().equals(madeOf))
                         .map(MatrixCellEntity::cell);
                 missing += cell.isPresent() ? 0 : 1;
                 row.add(cell);
@@ -128,12 +129,20 @@ public class MatrixService {
     }
 
     /** Everything that a cell depends on: as long as this is the same, so is the cell. */
-    private String madeOf(int revision, StoredMap from, StoredMap map) {
-        String usual = crosswalks
-                .usual(from.id(), map.id())
-                .map(Crosswalks.Usual::state)
-                .orElse("");
-        return revision + "|" + from.id() + "/" + from.revision() + "|" + map.revision() + "|" + usual;
+    private static String madeOf(int revision, String state) {
+        return revision + "|" + state;
+    }
+
+    /** How two maps and their usual crosswalk are now. */
+    private static String state(StoredMap from, StoredMap map, Optional<Crosswalks.Usual> usual) {
+        return from.id() + "/" + from.revision() + "|" + map.revision() + "|"
+                + usual.map(Crosswalks.Usual::state).orElse("");
+    }
+
+    private List<String> states(StoredMap from, Rig rig) {
+        return rig.maps().stream()
+                .map(map -> state(from, map, crosswalks.usual(from.id(), map.id())))
+                .toList();
     }
 
     /** Begins to work out what is missing. */
@@ -191,7 +200,7 @@ public class MatrixService {
             Optional<Crosswalks.Usual> usual = crosswalks.usual(from.id(), map.id());
             MatrixCell cell = MatrixCell.of(part, from.map(), map.map(), usual.map(Crosswalks.Usual::crosswalk));
             MatrixCellEntity entity = new MatrixCellEntity(
-                    row.part().id(), map.id(), madeOf(row.part().revision(), from, map), cell);
+                    row.part().id(), map.id(), madeOf(row.part().revision(), state(from, map, usual)), cell);
             transaction.executeWithoutResult(status -> cells.save(entity));
             count++;
         }
