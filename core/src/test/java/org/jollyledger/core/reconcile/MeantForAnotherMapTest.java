@@ -34,6 +34,11 @@ import org.junit.jupiter.api.Test;
 class MeantForAnotherMapTest {
     private static final int QUARTER = 480;
 
+    private static MidiFile mend(MidiFile file, NoteMap map, NoteMap meant, DiscrepancyKind kind) {
+        return Mending.mend(file, map, Optional.of(meant), Figures.USUAL, EnumSet.of(kind), any -> false)
+                .file();
+    }
+
     private static NoteMap map(String name, String... lines) {
         return GeneralMidi.level1()
                 .withName(name)
@@ -75,8 +80,7 @@ class MeantForAnotherMapTest {
     }
 
     private static Set<String> mended(MidiFile file, NoteMap map, NoteMap meant, DiscrepancyKind kind) {
-        MidiFile after = Mending.mend(file, map, Optional.of(meant), Figures.USUAL, EnumSet.of(kind), any -> false)
-                .file();
+        MidiFile after = mend(file, map, meant, kind);
         Part part = Part.of(after, Channels.ALL);
         return IntStream.range(0, part.hitCount())
                 .mapToObj(hit -> part.tick(hit) / QUARTER + ":" + part.note(hit))
@@ -157,14 +161,7 @@ class MeantForAnotherMapTest {
         MidiFile file = file("90 42 100", "90 46 100", "90 46 100", "90 42 100");
         // The second of two open strokes has what it needs.
         assertThat(look(file, map, meant)).extracting(Discrepancy::kind).containsOnly(DiscrepancyKind.HAT_FORM);
-        MidiFile after = Mending.mend(
-                        file,
-                        map,
-                        Optional.of(meant),
-                        Figures.USUAL,
-                        EnumSet.of(DiscrepancyKind.HAT_FORM),
-                        any -> false)
-                .file();
+        MidiFile after = mend(file, map, meant, DiscrepancyKind.HAT_FORM);
         assertThat(look(after, map, meant)).isEmpty();
     }
 
@@ -215,28 +212,14 @@ class MeantForAnotherMapTest {
         NoteMap pressure = map("Here", "49 crash").withChokes(ChokeExpression.PRESSURE);
         List<Discrepancy> found = look(file, pressure, meant);
         assertThat(found).extracting(Discrepancy::kind).containsExactly(DiscrepancyKind.CHOKE_FORM);
-        MidiFile after = Mending.mend(
-                        file,
-                        pressure,
-                        Optional.of(meant),
-                        Figures.USUAL,
-                        EnumSet.of(DiscrepancyKind.CHOKE_FORM),
-                        any -> false)
-                .file();
+        MidiFile after = mend(file, pressure, meant, DiscrepancyKind.CHOKE_FORM);
         Part part = Part.of(after, Channels.ALL);
         assertThat(part.hitCount()).isEqualTo(1);
         assertThat(part.pressuresOf(0)).hasSize(2);
         assertThat(look(after, pressure, pressure)).isEmpty();
 
         NoteMap release = map("Here", "49 crash").withChokes(ChokeExpression.RELEASE);
-        MidiFile released = Mending.mend(
-                        file,
-                        release,
-                        Optional.of(meant),
-                        Figures.USUAL,
-                        EnumSet.of(DiscrepancyKind.CHOKE_FORM),
-                        any -> false)
-                .file();
+        MidiFile released = mend(file, release, meant, DiscrepancyKind.CHOKE_FORM);
         Part ended = Part.of(released, Channels.ALL);
         assertThat(ended.hitCount()).isEqualTo(1);
         assertThat(ended.endTick(0)).isEqualTo(QUARTER);
