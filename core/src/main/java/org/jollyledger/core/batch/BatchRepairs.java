@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.core.reconcile.DiscrepancyKind;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.reconcile.Figures;
 import org.jollyledger.core.reconcile.Mending;
 import org.jollyledger.core.reconcile.Mending.Mended;

@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.Optional;
 import org.jollyledger.core.crosswalk.Statement;
-import org.jollyledger.core.reconcile.DiscrepancyKind;
+import org.jollyledger.core.part.DiscrepancyKind;
 
 /** What passes from the one who reads and converts to the one who writes. */
 sealed interface Passing {

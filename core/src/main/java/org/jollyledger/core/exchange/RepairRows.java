@@ -3,7 +3,7 @@ package org.jollyledger.core.exchange;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVFormat;
-import org.jollyledger.core.reconcile.DiscrepancyKind;
+import org.jollyledger.core.part.DiscrepancyKind;
 
 /** What was put right in the files of a batch, as rows of CSV (RFC 4180): file, kind of discrepancy, how many. */
 public final class RepairRows {

@@ -7,6 +7,7 @@ import java.util.stream.IntStream;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;

@@ -10,6 +10,7 @@ import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.ChokeExpression.Form;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Grab;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.HitChange.Drop;

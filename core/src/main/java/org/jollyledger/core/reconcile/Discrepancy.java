@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.jollyledger.core.part.BarBeat;
+import org.jollyledger.core.part.DiscrepancyKind;
 
 /**
  * Something in a part that will not sound as meant on a map.

@@ -12,6 +12,7 @@ import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;

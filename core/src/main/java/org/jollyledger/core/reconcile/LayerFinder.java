@@ -7,6 +7,7 @@ import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Target;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.reconcile.Correction.Action;
 

@@ -6,6 +6,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.midi.MidiTrack;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.HitChange.Drop;
 import org.jollyledger.core.part.HitChange.Send;

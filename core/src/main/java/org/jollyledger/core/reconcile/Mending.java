@@ -12,6 +12,7 @@ import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;

@@ -10,6 +10,7 @@ import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.notemap.FreeNotes;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;

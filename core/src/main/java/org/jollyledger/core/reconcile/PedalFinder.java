@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Ordered;
 import org.jollyledger.core.part.Part;

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Part;
 
 /** Holds parts against a map: any number of them, one after another. */

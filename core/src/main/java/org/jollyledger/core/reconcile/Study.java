@@ -8,6 +8,7 @@ import java.util.OptionalInt;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.TempoMap;
 import org.jollyledger.core.part.TimeMap;

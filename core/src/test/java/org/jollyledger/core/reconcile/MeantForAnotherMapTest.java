@@ -24,6 +24,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;

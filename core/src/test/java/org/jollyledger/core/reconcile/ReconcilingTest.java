@@ -25,6 +25,7 @@ import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.reconcile.Mending.Mended;
 import org.jollyledger.core.support.DemoMaps;

@@ -4,7 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.jollyledger.core.batch.BatchRepairs;
-import org.jollyledger.core.reconcile.DiscrepancyKind;
+import org.jollyledger.core.part.DiscrepancyKind;
 
 /** What a batch puts right on the way, as text: the codes of the kinds with commas between. */
 final class RepairKinds {

@@ -2,10 +2,10 @@ package org.jollyledger.web.reconcile;
 
 import java.util.List;
 import java.util.function.Function;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.play.Schedule;
 import org.jollyledger.core.reconcile.Correction;
 import org.jollyledger.core.reconcile.Discrepancy;
-import org.jollyledger.core.reconcile.DiscrepancyKind;
 import org.jollyledger.core.reconcile.Figures;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.part.PartService;

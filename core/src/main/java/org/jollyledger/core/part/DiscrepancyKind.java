@@ -1,4 +1,4 @@
-package org.jollyledger.core.reconcile;
+package org.jollyledger.core.part;
 
 import java.util.Arrays;
 import java.util.EnumSet;
