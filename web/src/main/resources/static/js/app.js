@@ -150,6 +150,33 @@ document.addEventListener("htmx:afterSettle", () => {
   }
 });
 
+// A key that is pressed while an answer is on its way, or before the page is ready, counts once it is there: what the key is
+// meant for stands only then.
+let answersToCome = 1;
+const keysToCome = [];
+const answered = () => {
+  answersToCome--;
+  while (answersToCome === 0 && keysToCome.length > 0) {
+    document.activeElement.dispatchEvent(new KeyboardEvent("keydown", keysToCome.shift()));
+  }
+};
+document.addEventListener("DOMContentLoaded", () => setTimeout(answered));
+document.addEventListener("htmx:beforeRequest", () => answersToCome++);
+document.addEventListener("htmx:afterRequest", answered);
+document.addEventListener(
+  "keydown",
+  (event) => {
+    const { key, shiftKey } = event;
+    const plain = key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
+    if (event.isTrusted && answersToCome > 0 && plain && !event.repeat && !isTyping(event.target)) {
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      keysToCome.push({ key, shiftKey, bubbles: true, cancelable: true });
+    }
+  },
+  true,
+);
+
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape" && isTyping(event.target)) {
     event.target.blur();

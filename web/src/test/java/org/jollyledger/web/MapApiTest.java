@@ -9,8 +9,14 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.jollyledger.core.exchange.NoteMapJson;
@@ -85,6 +91,27 @@ class MapApiTest {
                 .isEqualTo(428);
         assertThat(Http.json(late).at("/detail").asString()).contains("changed elsewhere");
         assertThat(NoteMapJson.read(Http.text(Http.get(address.url(location))))).isEqualTo(changed);
+    }
+
+    @Test
+    void ofChangesAtTheVerySameMomentOneIsMadeAndTheOthersAreToldSo(Address address) throws Exception {
+        NoteMap map = GeneralMidi.level1().withName("Crowded");
+        for (int round = 0; round < 5; round++) {
+            String location = add(address, map.withName("Crowded " + round));
+            List<Callable<Integer>> changes = IntStream.range(0, 8)
+                    .<Callable<Integer>>mapToObj(change -> () -> put(
+                                    address.url(location + "?revision=1"),
+                                    NoteMapJson.write(map.withRemark("Change " + change)))
+                            .statusCode())
+                    .toList();
+            ExecutorService crowd = Executors.newFixedThreadPool(changes.size());
+            List<Integer> answers = new ArrayList<>();
+            for (Future<Integer> answer : crowd.invokeAll(changes)) {
+                answers.add(answer.get());
+            }
+            crowd.shutdown();
+            assertThat(answers).containsOnlyOnce(200).containsOnly(200, 409);
+        }
     }
 
     @Test

@@ -114,6 +114,23 @@ class ReconcileJourneyTest {
     }
 
     @Test
+    void keysPressedFasterThanTheAnswersComeAllCount(Address address, Window window) throws Exception {
+        Page page = window.page();
+        upload(page, address, "hurried");
+        page.locator(".part-ways").getByText("Reconcile").click();
+        assertThat(title(page)).hasText("22 discrepancies");
+        for (String key : "faAaaa2Aa".split("")) {
+            page.keyboard().press(key);
+        }
+        assertThat(message(page)).containsText("No drum at bar 3, beat 1: kept as it is.");
+        assertThat(title(page)).hasText("All is well");
+        for (String key : "uuu".split("")) {
+            page.keyboard().press(key);
+        }
+        assertThat(message(page)).containsText("Undone: Choke of another cymbal");
+    }
+
+    @Test
     void figuresDecideWhatCountsAndStayWithThePart(Address address, Window window) throws Exception {
         Page page = window.page();
         upload(page, address, "figures");

@@ -6,6 +6,8 @@ import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.web.LedgerProperties;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.converter.HttpMessageNotReadableException;
@@ -87,8 +89,10 @@ class Problems {
                 List.of());
     }
 
-    @ExceptionHandler(ObjectOptimisticLockingFailureException.class)
-    Object overtaken(ObjectOptimisticLockingFailureException e, HttpServletRequest request) {
+    /** Of two changes at the very same moment one is made; what stops the other are row versions or unique numbers. */
+    @ExceptionHandler({ObjectOptimisticLockingFailureException.class, DataIntegrityViolationException.class})
+    Object overtaken(DataAccessException e, HttpServletRequest request) {
+        LOG.info("{} {} came too late: {}", request.getMethod(), request.getRequestURI(), e.getMessage());
         return refused(Refusal.overtaken("This was changed elsewhere at the same moment; reload it."), request);
     }
 
