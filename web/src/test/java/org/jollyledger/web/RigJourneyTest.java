@@ -89,6 +89,50 @@ class RigJourneyTest {
     }
 
     @Test
+    void whatASavedCrosswalkFixesIsFixedInBatchesAndForRigs(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String pair = "?from=otterbrook-e7&to=quayside-oak";
+        JsonNode proposal = Http.json(Http.postJson(address.url("/api/crosswalks/propose" + pair), ""))
+                .get("crosswalk");
+        assertThat(Http.postJson(address.url("/api/crosswalks" + pair), proposal.toString())
+                        .statusCode())
+                .isEqualTo(201);
+        page.navigate(address.url("/crosswalks"));
+        page.getByText("Otterbrook E7 to Quayside Oak").first().click();
+        page.getByLabel("struck twice").check();
+        page.getByText("Save what is fixed").click();
+        assertThat(page.locator("[role=status]")).hasText("Fixes on the way: struck twice.");
+        assertThat(page.getByLabel("struck twice")).isChecked();
+        Browser.assertAccessibleInBothThemes(page);
+
+        String kept = page.url();
+        page.getByText("Convert a folder with it").click();
+        page.locator("#batch-repairs summary").click();
+        page.getByLabel("never ends").check();
+        page.setInputFiles(
+                "#batch-files", new FilePayload("rain.mid", "audio/midi", SheetPage.cue("Rain on the Tent")));
+        page.locator("#batch-send").click();
+        page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}$"));
+        String batch = repairs(
+                page.waitForDownload(() -> page.getByText("Download result").click()));
+        assertThat(batch).contains("rain.mid,struck-twice,").contains("rain.mid,hanging,");
+
+        Http.postJson(address.url("/api/rigs"), "{\"name\": \"Oak alone\", \"maps\": [\"quayside-oak\"]}");
+        page.navigate(address.url("/rigs/oak-alone"));
+        String rig = repairs(page.waitForDownload(
+                () -> page.getByText("Convert all for this rig").click()));
+        assertThat(rig).contains("rain-on-the-tent.mid,struck-twice,").doesNotContain("hanging");
+        page.navigate(kept);
+        page.getByText("Undo").click();
+        assertThat(page.getByLabel("struck twice")).not().isChecked();
+    }
+
+    private static String repairs(Download download) throws Exception {
+        Map<String, byte[]> files = Zips.read(Files.readAllBytes(download.path()));
+        return new String(files.get("Jolly Ledger/repairs.csv"), StandardCharsets.UTF_8);
+    }
+
+    @Test
     void aFolderIsLookedAtWithoutKeepingIt(Address address, Window window) throws Exception {
         Page page = window.page();
         page.navigate(address.url("/rigs/the-fairs-three-boxes"));

@@ -14,6 +14,7 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -47,6 +48,9 @@ class WebArchitectureTest {
     static final ArchRule entitiesAndRepositoriesStayInTheirFeature =
             classes().that().haveSimpleNameEndingWith("Repository").should().notBePublic();
 
+    /** A form's tag, with the arrows that may stand in its values. */
+    private static final Pattern FORM = Pattern.compile("<form\\b(?:[^>\"]|\"[^\"]*\")*>");
+
     /** Scripts import each other in one direction only, and none that is not there. */
     @Test
     void scriptsDoNotGoInCircles() throws Exception {
@@ -64,6 +68,24 @@ class WebArchitectureTest {
             // What imports nothing that is left is done with.
         }
         assertThat(open).as("scripts that import each other in circles").isEmpty();
+    }
+
+    /** Only th:action puts the token into a form; one without it is refused when it is sent. */
+    @Test
+    void everyFormThatPostsCarriesItsToken() throws Exception {
+        int forms = 0;
+        try (Stream<Path> files = Files.walk(Path.of("src/main/resources/templates"))) {
+            for (Path template : files.filter(Files::isRegularFile).toList()) {
+                for (MatchResult form :
+                        FORM.matcher(Files.readString(template)).results().toList()) {
+                    if (form.group().contains("method=\"post\"")) {
+                        assertThat(form.group()).as(template.toString()).contains("th:action=");
+                        forms++;
+                    }
+                }
+            }
+        }
+        assertThat(forms).isGreaterThan(30);
     }
 
     private static Set<String> imported(String script) {

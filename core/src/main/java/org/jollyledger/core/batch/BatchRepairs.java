@@ -1,6 +1,8 @@
 package org.jollyledger.core.batch;
 
 import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -18,11 +20,29 @@ import org.jollyledger.core.reconcile.Mending.Mended;
  * @param kinds which kinds of discrepancies; none for nothing
  */
 public record BatchRepairs(Set<DiscrepancyKind> kinds) {
+    /** What can be put right in many parts at once: safe without looking, or easily heard in the result. */
+    public static final List<DiscrepancyKind> OFFERED = List.of(
+            DiscrepancyKind.STRUCK_TWICE,
+            DiscrepancyKind.HANGING,
+            DiscrepancyKind.OVERLAP,
+            DiscrepancyKind.NO_LENGTH,
+            DiscrepancyKind.HELD,
+            DiscrepancyKind.PEDAL_FLOOD,
+            DiscrepancyKind.STRAY_CHANNEL,
+            DiscrepancyKind.CHOKE_ALONE);
+
     /** Nothing is put right. */
     public static final BatchRepairs NONE = new BatchRepairs(Set.of());
 
     public BatchRepairs {
         kinds = kinds.isEmpty() ? Set.of() : Set.copyOf(EnumSet.copyOf(kinds));
+    }
+
+    /** {@return these repairs and some more} */
+    public BatchRepairs and(Set<DiscrepancyKind> more) {
+        Set<DiscrepancyKind> all = new HashSet<>(kinds);
+        all.addAll(more);
+        return new BatchRepairs(all);
     }
 
     /**
@@ -31,9 +51,14 @@ public record BatchRepairs(Set<DiscrepancyKind> kinds) {
      * @param file the part as it is now
      * @param settled how many discrepancies of which kind were put right
      */
-    record Repaired(MidiFile file, Map<DiscrepancyKind, Integer> settled) {}
+    public record Repaired(MidiFile file, Map<DiscrepancyKind, Integer> settled) {}
 
-    Repaired apply(MidiFile file, NoteMap written) {
+    /**
+     * Puts a part right.
+     *
+     * @param written the map it was written for
+     */
+    public Repaired apply(MidiFile file, NoteMap written) {
         if (kinds.isEmpty()) {
             return new Repaired(file, Map.of());
         }

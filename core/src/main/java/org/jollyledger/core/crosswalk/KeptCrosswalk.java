@@ -14,6 +14,7 @@ import java.util.stream.IntStream;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
 
@@ -27,9 +28,16 @@ import org.jollyledger.core.sound.Sound;
  * @param to the name of the target map
  * @param routes its routes, at most one for each source note
  * @param accepted losses that the owner has accepted
+ * @param repairs which kinds of discrepancies are put right in many parts at once before these routes are taken
  */
 public record KeptCrosswalk(
-        String name, String remark, String from, String to, List<KeptRoute> routes, Set<Losses.Key> accepted) {
+        String name,
+        String remark,
+        String from,
+        String to,
+        List<KeptRoute> routes,
+        Set<Losses.Key> accepted,
+        Set<DiscrepancyKind> repairs) {
     public static final int LONGEST_NAME = 120;
     public static final int LONGEST_REMARK = 2_000;
 
@@ -61,6 +69,7 @@ public record KeptCrosswalk(
         }
         routes = List.copyOf(routes);
         accepted = Set.copyOf(accepted);
+        repairs = Set.copyOf(repairs);
         long sources =
                 routes.stream().map(kept -> kept.route.source()).distinct().count();
         if (sources < routes.size()) {
@@ -69,7 +78,7 @@ public record KeptCrosswalk(
         }
     }
 
-    /** {@return all routes of a crosswalk} */
+    /** {@return all routes of a crosswalk, with no repairs} */
     public static KeptCrosswalk of(String name, String remark, Crosswalk crosswalk, Set<Losses.Key> accepted) {
         NoteMap source = crosswalk.source();
         NoteMap target = crosswalk.target();
@@ -81,7 +90,7 @@ public record KeptCrosswalk(
                                 .map(end -> sound(target, end.note()).orElseThrow())
                                 .toList()))
                 .toList();
-        return new KeptCrosswalk(name, remark, source.name(), target.name(), kept, accepted);
+        return new KeptCrosswalk(name, remark, source.name(), target.name(), kept, accepted, Set.of());
     }
 
     private static Optional<Sound> sound(NoteMap map, Note note) {
@@ -90,7 +99,17 @@ public record KeptCrosswalk(
 
     /** {@return this crosswalk with another name} */
     public KeptCrosswalk withName(String newName) {
-        return new KeptCrosswalk(newName, remark, from, to, routes, accepted);
+        return new KeptCrosswalk(newName, remark, from, to, routes, accepted, repairs);
+    }
+
+    /** {@return this crosswalk with other repairs} */
+    public KeptCrosswalk withRepairs(Set<DiscrepancyKind> newRepairs) {
+        return new KeptCrosswalk(name, remark, from, to, routes, accepted, newRepairs);
+    }
+
+    /** {@return this crosswalk with the maps, the routes and the accepted losses of another} */
+    public KeptCrosswalk withRoutesOf(KeptCrosswalk other) {
+        return new KeptCrosswalk(name, remark, other.from, other.to, other.routes, other.accepted, repairs);
     }
 
     /** In what way a map has overtaken a route. */

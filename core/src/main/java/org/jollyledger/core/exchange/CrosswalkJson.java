@@ -4,10 +4,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.crosswalk.KeptCrosswalk.KeptRoute;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
 import tools.jackson.databind.node.ArrayNode;
@@ -27,7 +29,7 @@ public final class CrosswalkJson {
      */
     public static KeptCrosswalk read(String json) throws DocumentException {
         Fields fields = Fields.parse(json);
-        fields.allowOnly(Set.of("name", "remark", "from", "to", "routes", "accepted"));
+        fields.allowOnly(Set.of("name", "remark", "from", "to", "routes", "accepted", "repairs"));
         String name = fields.text("name");
         String remark = fields.optionalText("remark").orElse("");
         String from = fields.text("from");
@@ -37,9 +39,10 @@ public final class CrosswalkJson {
             readRoute(route).ifPresent(routes::add);
         }
         Set<Losses.Key> accepted = LossFields.read(fields);
+        Set<DiscrepancyKind> repairs = readRepairs(fields);
         fields.throwProblems();
         Optional<KeptCrosswalk> kept =
-                fields.made("name", () -> new KeptCrosswalk(name, remark, from, to, routes, accepted));
+                fields.made("name", () -> new KeptCrosswalk(name, remark, from, to, routes, accepted, repairs));
         fields.throwProblems();
         return kept.orElseThrow();
     }
@@ -65,6 +68,12 @@ public final class CrosswalkJson {
         return fields.made("targets", () -> new KeptRoute(route.get(), sound, targets));
     }
 
+    private static Set<DiscrepancyKind> readRepairs(Fields fields) {
+        return fields.optionalTexts("repairs").stream()
+                .flatMap(code -> fields.made("repairs", () -> DiscrepancyKind.parse(code)).stream())
+                .collect(Collectors.toSet());
+    }
+
     /**
      * Writes a kept crosswalk.
      *
@@ -88,6 +97,10 @@ public final class CrosswalkJson {
             }
         }
         LossFields.write(kept.accepted(), document);
+        if (!kept.repairs().isEmpty()) {
+            ArrayNode repairs = document.putArray("repairs");
+            kept.repairs().stream().sorted().forEach(kind -> repairs.add(kind.code()));
+        }
         return Fields.JSON.writerWithDefaultPrettyPrinter().writeValueAsString(document);
     }
 }

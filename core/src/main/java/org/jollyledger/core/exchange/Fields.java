@@ -166,6 +166,22 @@ final class Fields {
         return Optional.of(node.stringValue());
     }
 
+    /** The texts of an array field; empty when it is not there. */
+    List<String> optionalTexts(String field) {
+        JsonNode node = node(field);
+        List<String> texts = new ArrayList<>();
+        for (JsonNode text : node) {
+            if (text.isString()) {
+                texts.add(text.stringValue());
+            }
+        }
+        if (!node.isMissingNode() && !node.isArray() || texts.size() < node.size()) {
+            problem(field, "The field \"" + field + "\" must be an array of texts in quotes.");
+            return List.of();
+        }
+        return texts;
+    }
+
     /** A text, or a whole number taken as its digits. */
     Optional<String> optionalLabel(String field) {
         JsonNode node = node(field);

@@ -9,8 +9,12 @@ import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -19,8 +23,10 @@ import org.jollyledger.core.crosswalk.Choices;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.crosswalk.Losses;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.support.RandomMaps;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -29,9 +35,36 @@ class CrosswalkJsonTest {
             new Losses.Key(Losses.Kind.SILENT, Note.of(77), Optional.empty(), Optional.empty()),
             new Losses.Key(Losses.Kind.FILL_TURNED, Note.of(47), Optional.of(Note.of(45)), Optional.of(Note.of(50))));
 
+    private static final Set<DiscrepancyKind> REPAIRS = DiscrepancyKind.allSafe();
+
     @Provide
     Arbitrary<Crosswalk> crosswalks() {
         return RandomMaps.crosswalks();
+    }
+
+    @Test
+    void theSchemaKnowsEveryRepairAndEveryLoss() throws Exception {
+        Set<Losses.Key> every = Arrays.stream(Losses.Kind.values())
+                .map(kind -> new Losses.Key(kind, Note.of(36), Optional.empty(), Optional.empty()))
+                .collect(Collectors.toSet());
+        KeptCrosswalk kept =
+                new KeptCrosswalk("All", "", "Oak", "Parade", List.of(), every, EnumSet.allOf(DiscrepancyKind.class));
+        assertThat(schema().validate(CrosswalkJson.write(kept), InputFormat.JSON))
+                .isEmpty();
+        assertThat(CrosswalkJson.read(CrosswalkJson.write(kept))).isEqualTo(kept);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {"['dust'] | There is no kind of discrepancy", "3 | array of texts", "[3] | array of texts"})
+    void aRepairThatIsNoneIsToldInASentence(String repairs, String sentence) {
+        String document = ("{'name': 'A', 'from': 'B', 'to': 'C', 'routes': [], 'repairs': "
+                        + repairs.replace("''", "'") + "}")
+                .replace('\'', '"');
+        assertThatThrownBy(() -> CrosswalkJson.read(document))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining(sentence);
     }
 
     private static Schema schema() throws Exception {
@@ -41,7 +74,8 @@ class CrosswalkJsonTest {
 
     @Property(tries = 300)
     void everyCrosswalkReadsBackAsItWas(@ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
-        KeptCrosswalk kept = KeptCrosswalk.of("Oak to \"Parade\"", "é\n", crosswalk, ACCEPTED);
+        KeptCrosswalk kept = KeptCrosswalk.of("Oak to \"Parade\"", "é\n", crosswalk, ACCEPTED)
+                .withRepairs(REPAIRS);
         assertThat(CrosswalkJson.read(CrosswalkJson.write(kept))).isEqualTo(kept);
         Choices choices = new Choices(Optional.of("oak"), crosswalk.routes(), ACCEPTED);
         assertThat(RoutesJson.read(RoutesJson.write(choices)).accepted()).isEqualTo(ACCEPTED);
@@ -56,7 +90,8 @@ class CrosswalkJsonTest {
 
     @Property(tries = 50)
     void whatIsWrittenKeepsToTheSchema(@ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
-        KeptCrosswalk kept = KeptCrosswalk.of("Oak to Parade", "", crosswalk, ACCEPTED);
+        KeptCrosswalk kept =
+                KeptCrosswalk.of("Oak to Parade", "", crosswalk, ACCEPTED).withRepairs(REPAIRS);
         assertThat(schema().validate(CrosswalkJson.write(kept), InputFormat.JSON))
                 .isEmpty();
     }

@@ -25,7 +25,7 @@ public class BatchChoice {
      * @param to the address of the map they are to play on
      * @param proposing whether routes are proposed for all files together or for each; empty for together
      * @param name what the batch is called
-     * @param repairs the codes of the kinds of discrepancies that are put right before
+     * @param repairs the codes of the kinds of discrepancies that are put right before, besides those of a kept crosswalk
      */
     public record Form(
             @Nullable String crosswalk,
@@ -56,7 +56,8 @@ public class BatchChoice {
      */
     public Chosen find(Form form) {
         if (form.crosswalk != null && !form.crosswalk.isEmpty()) {
-            return new Chosen(crosswalks.kept(form.crosswalk), Proposing.GIVEN, repairs(form));
+            Crosswalks.Named kept = crosswalks.kept(form.crosswalk);
+            return new Chosen(kept, Proposing.GIVEN, repairs(form).and(kept.repairs()));
         }
         if (form.walk != null) {
             return new Chosen(crosswalks.ofPart(form.walk), Proposing.GIVEN, repairs(form));

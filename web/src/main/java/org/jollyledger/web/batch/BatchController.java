@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.web.crosswalk.KeptService;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
@@ -53,7 +54,7 @@ class BatchController {
         page.addObject("maps", ledger.names());
         page.addObject("form", form);
         page.addObject("chosen", choice.words(form));
-        page.addObject("repairs", RepairKinds.OFFERED);
+        page.addObject("repairs", BatchRepairs.OFFERED);
         page.addObject("refusal", refusal);
         return page;
     }

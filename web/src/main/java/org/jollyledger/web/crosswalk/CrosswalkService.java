@@ -221,11 +221,7 @@ class CrosswalkService {
     private StoredKept replace(String slug, KeptCrosswalk keeping, OpenCrosswalk open) {
         StoredKept before = kept.get(slug);
         return kept.change(
-                slug,
-                before.revision(),
-                "Changed from " + open.part().title(),
-                now -> new KeptCrosswalk(
-                        now.name(), now.remark(), keeping.from(), keeping.to(), keeping.routes(), keeping.accepted()));
+                slug, before.revision(), "Changed from " + open.part().title(), now -> now.withRoutesOf(keeping));
     }
 
     /** Keeps the converted part as a part of its own; returns its address. */

@@ -1,8 +1,10 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Supplier;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.web.ledger.LedgerService;
 import org.springframework.stereotype.Component;
 
@@ -14,8 +16,13 @@ public class Crosswalks {
      *
      * @param name its name
      * @param crosswalk its routes between the maps as they are now
+     * @param repairs which kinds of discrepancies are put right in many parts at once before
      */
-    public record Named(String name, Crosswalk crosswalk) {}
+    public record Named(String name, Crosswalk crosswalk, Set<DiscrepancyKind> repairs) {
+        Named(String name, Crosswalk crosswalk) {
+            this(name, crosswalk, Set.of());
+        }
+    }
 
     private final KeptService kept;
     private final CrosswalkService ofParts;
@@ -31,7 +38,10 @@ public class Crosswalks {
     public Named kept(String slug) {
         StoredKept stored = kept.get(slug);
         kept.use(slug);
-        return new Named(stored.kept().name(), stored.reopened().crosswalk());
+        return new Named(
+                stored.kept().name(),
+                stored.reopened().crosswalk(),
+                stored.kept().repairs());
     }
 
     /**
@@ -39,8 +49,9 @@ public class Crosswalks {
      *
      * @param slug its address
      * @param state which one, and at which revision it is
+     * @param repairs which kinds of discrepancies are put right in many parts at once before
      */
-    public record Usual(String slug, String state, Supplier<Crosswalk> routes) {
+    public record Usual(String slug, String state, Supplier<Crosswalk> routes, Set<DiscrepancyKind> repairs) {
         public Crosswalk crosswalk() {
             return routes.get();
         }
@@ -53,7 +64,8 @@ public class Crosswalks {
             return new Usual(
                     stored.slug(),
                     stored.slug() + "/" + stored.revision(),
-                    () -> stored.reopened().crosswalk());
+                    () -> stored.reopened().crosswalk(),
+                    stored.kept().repairs());
         });
     }
 

@@ -2,10 +2,15 @@ package org.jollyledger.web.crosswalk;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.exchange.CrosswalkJson;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.ledger.LedgerService;
@@ -15,6 +20,7 @@ import org.jollyledger.web.revision.HistoryView;
 import org.jollyledger.web.revision.HistoryView.Comparing;
 import org.jollyledger.web.revision.RevisionRow;
 import org.jollyledger.web.revision.Steps;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -61,6 +67,7 @@ class KeptController {
         StoredKept stored = kept.get(slug);
         ModelAndView page = new ModelAndView("crosswalk/kept");
         page.addObject("kept", KeptView.of(stored));
+        page.addObject("repairs", BatchRepairs.OFFERED);
         page.addObject("steps", kept.steps(slug));
         page.addObject("history", history(stored, 0));
         return page;
@@ -143,6 +150,25 @@ class KeptController {
         return done(TO_ONE, redirect, "Named " + name.strip() + ".");
     }
 
+    /** Says what is put right in many parts at once before these routes are taken. */
+    @PostMapping("/crosswalks/kept/{slug}/repairs")
+    ModelAndView repairs(
+            @PathVariable String slug,
+            @RequestParam int base,
+            @RequestParam(required = false) @Nullable List<String> repairs,
+            RedirectAttributes redirect) {
+        Set<DiscrepancyKind> kinds = Refusal.unlessValid(() -> Stream.ofNullable(repairs)
+                .flatMap(List::stream)
+                .map(DiscrepancyKind::parse)
+                .collect(Collectors.toSet()));
+        String done = kinds.isEmpty()
+                ? "Fixes nothing on the way"
+                : "Fixes on the way: "
+                        + kinds.stream().sorted().map(DiscrepancyKind::words).collect(Collectors.joining(", "));
+        kept.change(slug, base, done, now -> now.withRepairs(kinds));
+        return done(TO_ONE, redirect, done + ".");
+    }
+
     @PostMapping("/crosswalks/kept/{slug}/usual")
     ModelAndView usual(@PathVariable String slug, @RequestParam boolean usual, RedirectAttributes redirect) {
         kept.makeUsual(slug, usual);
@@ -155,11 +181,13 @@ class KeptController {
     /** Takes what is offered in place of the routes that a change of a map has overtaken. */
     @PostMapping("/crosswalks/kept/{slug}/renew")
     ModelAndView renew(@PathVariable String slug, @RequestParam int base, RedirectAttributes redirect) {
-        KeptCrosswalk before = kept.get(slug).kept();
-        KeptCrosswalk.Reopened reopened = kept.get(slug).reopened();
-        KeptCrosswalk renewed =
-                KeptCrosswalk.of(before.name(), before.remark(), reopened.crosswalk(), before.accepted());
-        kept.change(slug, base, "Used the new proposals after a map changed", now -> renewed);
+        StoredKept stored = kept.get(slug);
+        KeptCrosswalk renewed = KeptCrosswalk.of(
+                stored.kept().name(),
+                "",
+                stored.reopened().crosswalk(),
+                stored.kept().accepted());
+        kept.change(slug, base, "Used the new proposals after a map changed", now -> now.withRoutesOf(renewed));
         return done(TO_ONE, redirect, "The new proposals are in use.");
     }
 

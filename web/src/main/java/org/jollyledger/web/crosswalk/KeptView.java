@@ -10,6 +10,7 @@ import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.web.crosswalk.CrosswalkView.MapLink;
@@ -21,6 +22,7 @@ import org.jollyledger.web.ledger.StripView;
  *
  * @param overtaken what changes of the maps do to it, in words
  * @param routes its routes as they are with the maps as they are now
+ * @param repairs the codes of what is put right on the way
  * @param back what comes back along the reversed crosswalk, and what cannot
  */
 record KeptView(
@@ -33,6 +35,7 @@ record KeptView(
         List<String> overtaken,
         List<RouteRow> routes,
         int accepted,
+        List<String> repairs,
         BackView back) {
     private static final Map<KeptCrosswalk.NotBack, String> NOT_BACK = Map.of(
             KeptCrosswalk.NotBack.VELOCITIES_LEFT_OUT, "hits of some velocities are silent, so they do not come back",
@@ -72,6 +75,7 @@ record KeptView(
                         .toList(),
                 rows(crosswalk),
                 stored.kept().accepted().size(),
+                stored.kept().repairs().stream().map(DiscrepancyKind::code).toList(),
                 back(crosswalk));
     }
 
