@@ -20,7 +20,7 @@ import org.jollyledger.core.crosswalk.Statement.Totals;
  * @param unlisted hits on notes that the source map does not list
  * @param passed hits that pass unchanged on purpose
  * @param formed hits that come out as key pressure or a release
- * @param putIn hits put in for chokes that went in as key pressure or a release
+ * @param putIn hits put in for chokes that went in as key pressure or a release, and for a foot that closes without a note
  */
 public record Tally(
         int files,

@@ -9,8 +9,10 @@ import org.jollyledger.core.crosswalk.TranslationTable.Cell;
 import org.jollyledger.core.crosswalk.TranslationTable.Row;
 import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Hats;
+import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.ChokeExpression.Form;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.FootClose;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
@@ -33,6 +35,9 @@ final class BookedRoutes {
     final BitSet chosen;
     /** The source notes that can change their form: chokes, and hats that a pedal opens here or there. */
     private final BitSet withForm = new BitSet();
+
+    /** Whether the foot closes the hi-hat without a note on the source, and with one on the target. */
+    final boolean putsFeetIn;
 
     private final boolean stopsByRelease;
     private final boolean stopsByPressure;
@@ -57,6 +62,7 @@ final class BookedRoutes {
         this.chosen = chosen;
         Form from = maps.source().chokes().form();
         Form to = maps.target().chokes().form();
+        putsFeetIn = FootClose.needsNote(maps.source(), maps.target());
         stopsByRelease = from != to && (from == Form.RELEASE || to == Form.RELEASE);
         stopsByPressure = from == Form.PRESSURE;
         boolean passes = table.unlisted() == TranslationTable.Unlisted.PASS;
@@ -94,6 +100,9 @@ final class BookedRoutes {
     /** Whether anything that a part plays may change its form along these routes. */
     boolean mayChangeForm(Part part) {
         if (stopsByRelease || stopsByPressure && part.pressureCount() > 0) {
+            return true;
+        }
+        if (putsFeetIn && !part.pedal(Kit.of(maps.source())).changes().isEmpty()) {
             return true;
         }
         int[] played = part.hitsPerNote();

@@ -20,6 +20,7 @@ import org.jollyledger.core.notemap.ChokeExpression.Form;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.part.Controllers;
+import org.jollyledger.core.part.FootClose;
 import org.jollyledger.core.part.Grab;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
@@ -33,8 +34,9 @@ import org.jollyledger.core.sound.Sound;
  *
  * <p>A choke follows the stroke that it stops: it is said in the form of the target map for the note on which that stroke
  * lands. A struck choke takes the place of a stroke shortly before ({@link Grab#canReplace}); where there is none, the
- * ringing stroke is ended and the choke counts as lost. Hats that the pedal opens go to the note that is as far open; for
- * hats that the target opens by its pedal, a value is written before the stroke.
+ * ringing stroke is ended and the choke counts as lost. Hats that the pedal opens go to the note that is as far open, and
+ * where the foot closes them without a note that the target has, it is put in; for hats that the target opens by its pedal, a
+ * value is written before the stroke.
  */
 final class FormPlan {
     private static final int HIGHEST = 127;
@@ -70,7 +72,7 @@ final class FormPlan {
     private final List<Changed> changed = new ArrayList<>();
     private final List<Dropped> dropped = new ArrayList<>();
     private final List<Integer> lost = new ArrayList<>();
-    /** The hits that are put in, by the note of the stroke they stop. */
+    /** The hits that are put in, by the note of the stroke they stop; those of a foot before any stroke by that of the hi-hat. */
     private final int[] putIn = new int[Note.COUNT];
 
     private int chokes;
@@ -223,12 +225,11 @@ final class FormPlan {
     private boolean damp(int stroke, int landed, long tick, int velocity) {
         int track = part.track(stroke);
         int channel = channel(stroke) - 1;
-        long length = Math.max(1, Math.round(part.file().division().ticksPerQuarter() / 8));
         switch (target.chokes()) {
             case PRESSURE -> {
                 int value = Math.max(velocity, forms.chokes().to().pressureFrom());
                 put.add(new Put(track, tick, 0xA0 | channel, landed, value));
-                put.add(new Put(track, tick + length, 0xA0 | channel, landed, 0));
+                put.add(new Put(track, tick + shortLength(), 0xA0 | channel, landed, 0));
             }
             case RELEASE -> ends.put(stroke, tick);
             case NOTE -> {
@@ -243,8 +244,7 @@ final class FormPlan {
                     notes.put(stroke, by);
                     return true;
                 }
-                put.add(new Put(track, tick, 0x90 | channel, by, velocity));
-                put.add(new Put(track, tick + length, 0x80 | channel, by, 64));
+                strike(track, tick, channel, by, velocity);
                 putIn[part.note(stroke)]++;
             }
         }
@@ -388,7 +388,54 @@ final class FormPlan {
                 write(hit, from.get().openness().orElseThrow(), sent);
             }
         }
+        if (routes.putsFeetIn && !writes) {
+            byPedal |= putFeetIn();
+        }
         planValues(byPedal, writes);
+    }
+
+    /** What the foot closes without a note becomes a stroke of the target's foot; whether it did. */
+    private boolean putFeetIn() {
+        List<FootClose> closes = FootClose.find(part, source, this::isHat);
+        for (FootClose close : closes) {
+            Line line = FootClose.line(maps.target(), close.opensAgain()).orElseThrow();
+            int note = close.stroke().isPresent() ? part.note(close.stroke().getAsInt()) : hatByPedal();
+            Controllers.Change change = close.change();
+            strike(
+                    change.track(),
+                    change.tick(),
+                    routes.table.channel().orElse(change.channel()) - 1,
+                    line.note().number(),
+                    close.velocity());
+            putIn[note]++;
+        }
+        return !closes.isEmpty();
+    }
+
+    private boolean isHat(int hit) {
+        return maps.sourceLines()
+                .at(Note.of(part.note(hit)))
+                .map(line -> line.sound().family() == Family.HIHAT)
+                .orElse(false);
+    }
+
+    private int hatByPedal() {
+        return maps.source().firstLines().stream()
+                .filter(line -> Hats.isByPedal(line.sound()))
+                .findFirst()
+                .orElseThrow()
+                .note()
+                .number();
+    }
+
+    /** A short stroke is put in. */
+    private void strike(int track, long tick, int channel, int note, int velocity) {
+        put.add(new Put(track, tick, 0x90 | channel, note, velocity));
+        put.add(new Put(track, tick + shortLength(), 0x80 | channel, note, 64));
+    }
+
+    private long shortLength() {
+        return Math.max(1, Math.round(part.file().division().ticksPerQuarter() / 8));
     }
 
     /** A hat that the pedal opens goes to the note that is as far open. */

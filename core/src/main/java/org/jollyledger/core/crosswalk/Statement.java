@@ -45,7 +45,7 @@ public final class Statement {
      * @param unlisted hits on notes that the source map does not list; they pass unchanged
      * @param passed hits that pass unchanged because their route says so
      * @param formed hits that come out as key pressure or a release: chokes in another form
-     * @param putIn hits put in for chokes that went in as key pressure or a release
+     * @param putIn hits put in for chokes that went in as key pressure or a release, and for a foot that closes without a note
      */
     public record Totals(
             int hitsIn,

@@ -12,11 +12,15 @@ import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.part.Controllers;
 import org.jollyledger.core.part.DiscrepancyKind;
+import org.jollyledger.core.part.FootClose;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.Stroke;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.reconcile.Correction.Action;
+import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.Openness;
 import org.jollyledger.core.sound.Sound;
 import org.jspecify.annotations.Nullable;
@@ -181,6 +185,9 @@ final class HatFinder {
     }
 
     private void otherForm(Kit written) {
+        if (FootClose.needsNote(written.map(), study.instrument().map())) {
+            FootClose.find(part, written, this::isHat).forEach(this::withoutNote);
+        }
         for (int hit : study.order()) {
             Optional<Sound> meant = study.meant(part.note(hit)).filter(Hats::isStruck);
             Optional<Sound> here = study.line(hit).map(Line::sound).filter(Hats::isStruck);
@@ -193,6 +200,33 @@ final class HatFinder {
                 intoPedal(hit, meant.get().openness().orElseThrow());
             }
         }
+    }
+
+    private boolean isHat(int hit) {
+        return study.meant(part.note(hit))
+                .or(() -> study.line(hit).map(Line::sound))
+                .map(sound -> sound.family() == Family.HIHAT)
+                .orElse(false);
+    }
+
+    /** The foot closes the hi-hat, and the map has a note for that. */
+    private void withoutNote(FootClose close) {
+        Line line = FootClose.line(study.instrument().map(), close.opensAgain()).orElseThrow();
+        Controllers.Change change = close.change();
+        int note = line.note().number();
+        Stroke stroke = new Stroke(
+                change.track(), change.channel(), change.tick(), note, close.velocity(), study.usualLength(note));
+        study.found(
+                DiscrepancyKind.HAT_FORM,
+                change.track(),
+                change.channel(),
+                OptionalInt.of(note),
+                change.tick(),
+                "The foot closes the hi-hat without a note; "
+                        + study.instrument().name() + " has one for it.",
+                List.of(
+                        Correction.of("into-form", "Put in " + study.name(note), new HitChange.Strike(stroke)),
+                        Correction.KEEP));
     }
 
     /** The pedal tells how far open, and the map has notes for it. */

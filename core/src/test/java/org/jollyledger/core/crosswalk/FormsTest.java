@@ -219,6 +219,59 @@ class FormsTest {
                 .containsExactly(Losses.Kind.CHOKE);
     }
 
+    @Test
+    void aFootThatClosesWithoutANoteIsPutInWhereTheTargetHasANoteForIt() throws Exception {
+        NoteMap foot = map(
+                "Foot", "36 kick", "42 hihat.closed", "46 hihat.open", "44 hihat.pedal-close", "45 hihat.pedal-splash");
+        List<Event> events = new ArrayList<>();
+        events.add(new Event(0, 1, CONTROL_CHANGE, 4, 0));
+        hit(events, 0, 48, 100, 60);
+        // Closed at once under the ringing hat; at this tempo a quarter lasts half a second.
+        events.add(new Event(QUARTER, 1, CONTROL_CHANGE, 4, 127));
+        // Opened and closed again over a fifth of a second, then let go at once.
+        events.add(new Event(2 * QUARTER, 1, CONTROL_CHANGE, 4, 0));
+        events.add(new Event(3 * QUARTER, 1, CONTROL_CHANGE, 4, 60));
+        events.add(new Event(3 * QUARTER + 96, 1, CONTROL_CHANGE, 4, 90));
+        events.add(new Event(3 * QUARTER + 192, 1, CONTROL_CHANGE, 4, 120));
+        events.add(new Event(3 * QUARTER + 240, 1, CONTROL_CHANGE, 4, 0));
+        // Slowly closed, and closed by a stroke: neither is heard as the foot.
+        events.add(new Event(5 * QUARTER, 1, CONTROL_CHANGE, 4, 90));
+        events.add(new Event(6 * QUARTER, 1, CONTROL_CHANGE, 4, 127));
+        events.add(new Event(7 * QUARTER, 1, CONTROL_CHANGE, 4, 0));
+        events.add(new Event(8 * QUARTER - 5, 1, CONTROL_CHANGE, 4, 127));
+        hit(events, 8 * QUARTER, 48, 90, 60);
+        Conversion conversion = convert(file(events), PRESSURE, foot);
+        assertThat(hits(MidiFile.read(conversion.bytes())))
+                .containsExactlyInAnyOrder(
+                        "0 46 100", QUARTER + " 44 100", (3 * QUARTER + 192) + " 45 72", 8 * QUARTER + " 42 90");
+        assertThat(conversion.statement().totals().putIn()).isEqualTo(2);
+        assertThat(conversion.statement().balances()).isTrue();
+        assertThat(conversion.statement().forms().valuesOut()).isZero();
+    }
+
+    @Property(tries = 100)
+    void aFootIsNeverPutInWhereTheSourceHasANoteForIt(@ForAll int seed) throws Exception {
+        Random random = new Random(seed);
+        List<Line> withFoot = new ArrayList<>(PRESSURE.lines());
+        withFoot.add(Line.of(44, "Foot", Sound.parse("hihat.pedal-close")));
+        NoteMap foot = map("Foot", "36 kick", "42 hihat.closed", "46 hihat.open", "44 hihat.pedal-close");
+        List<Event> events = new ArrayList<>();
+        for (int i = 0; i < 40; i++) {
+            events.add(new Event(random.nextInt(60 * QUARTER), 1, CONTROL_CHANGE, 4, random.nextInt(128)));
+            hit(events, (long) i * QUARTER, random.nextBoolean() ? 48 : 30, 90, 60);
+        }
+        MidiFile music = file(events);
+        assertThat(convert(music, PRESSURE.withLines(withFoot), foot)
+                        .statement()
+                        .totals()
+                        .putIn())
+                .isZero();
+        Conversion put = convert(music, PRESSURE, foot);
+        assertThat(put.statement().balances()).isTrue();
+        Part after = Part.of(MidiFile.read(put.bytes()), Channels.ALL);
+        assertThat(after.hitCount()).isEqualTo(40 + put.statement().totals().putIn());
+    }
+
     @Property
     void aPedalSaysTheSameToAnother(@ForAll int seed) {
         Random random = new Random(seed);

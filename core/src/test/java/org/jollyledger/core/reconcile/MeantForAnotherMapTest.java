@@ -155,6 +155,20 @@ class MeantForAnotherMapTest {
     }
 
     @Test
+    void aFootThatClosesWithoutANoteIsPutIn() throws Exception {
+        NoteMap meant = map("Written", "42 hihat.pedal", "36 kick").withOpenness(OpennessExpression.CONTROLLER);
+        NoteMap map = map("Here", "36 kick", "42 hihat.open", "44 hihat.pedal-close");
+        MidiFile file = file("B0 4 0 + 90 42 100", "B0 4 127", "90 36 100");
+        assertThat(look(file, map, meant))
+                .extracting(Discrepancy::sentence)
+                .containsExactly("The foot closes the hi-hat without a note; Here has one for it.");
+        assertThat(mended(file, map, meant, DiscrepancyKind.HAT_FORM)).contains("0:42", "1:44", "2:36");
+        assertThat(look(mend(file, map, meant, DiscrepancyKind.HAT_FORM), map, meant))
+                .extracting(Discrepancy::kind)
+                .doesNotContain(DiscrepancyKind.HAT_FORM);
+    }
+
+    @Test
     void aNoteForAnOpenHatBecomesAPedalThatOpensIt() throws Exception {
         NoteMap meant = map("Written", "36 kick", "42 hihat.closed", "46 hihat.open");
         NoteMap map = map("Here", "36 kick", "42 hihat.pedal", "46 hihat.edge.pedal")
