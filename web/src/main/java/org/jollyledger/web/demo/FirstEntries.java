@@ -4,10 +4,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Optional;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.crosswalk.KeptReader;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -31,6 +33,7 @@ class FirstEntries implements ApplicationRunner {
             "candle-brushes",
             "otterbrook-e7",
             "pebbledash-16",
+            "barley-row",
             "lamplighter-box-parlour",
             "lamplighter-box-street",
             "lamplighter-box-night");
@@ -55,12 +58,19 @@ class FirstEntries implements ApplicationRunner {
     private final LedgerService ledger;
     private final PartService parts;
     private final RigService rigs;
+    private final KeptReader crosswalks;
     private final LedgerProperties properties;
 
-    FirstEntries(LedgerService ledger, PartService parts, RigService rigs, LedgerProperties properties) {
+    FirstEntries(
+            LedgerService ledger,
+            PartService parts,
+            RigService rigs,
+            KeptReader crosswalks,
+            LedgerProperties properties) {
         this.ledger = ledger;
         this.parts = parts;
         this.rigs = rigs;
+        this.crosswalks = crosswalks;
         this.properties = properties;
     }
 
@@ -81,15 +91,23 @@ class FirstEntries implements ApplicationRunner {
     private void addDemo() throws IOException, DocumentException {
         // Last first: the ledger shows what was used last at its top.
         for (int at = MAPS.size() - 1; at >= 0; at--) {
-            String json = new String(bytes("maps/" + MAPS.get(at) + ".json"), StandardCharsets.UTF_8);
-            ledger.add(NoteMapJson.read(json), false, "Came with the demo");
+            ledger.add(NoteMapJson.read(text("maps/" + MAPS.get(at) + ".json")), false, "Came with the demo");
         }
         for (Cue cue : CUES) {
             String slug = parts.add(FileName.of(cue.file), bytes("cues/" + cue.file));
             StoredMap map = ledger.get(cue.map);
             parts.writtenFor(parts.get(slug).id(), map.id());
         }
+        crosswalks.add(
+                text("crosswalks/otterbrook-e7-to-barley-row.json"),
+                Optional.empty(),
+                Optional.empty(),
+                "Came with the demo");
         rigs.add("The fair's three boxes", RIG);
+    }
+
+    private static String text(String path) throws IOException {
+        return new String(bytes(path), StandardCharsets.UTF_8);
     }
 
     private static byte[] bytes(String path) throws IOException {

@@ -415,7 +415,12 @@ final class CueBook {
             cue.stray(32, step, 16, 96);
         }
         cue.mark("It clears up")
-                .bar(3, groove)
+                .bar(1, groove)
+                // The foot opens the hat for a bar.
+                .pedal(0, 16, 0)
+                .bar(1, groove)
+                .pedal(0, 16, 127)
+                .bar(1, groove)
                 .bar(1, "=54 F...............", "=57 F...............", "30 F...............")
                 .grab(54, 8, 16)
                 .grab(57, 8, 16);

@@ -5,18 +5,26 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Statement;
+import org.jollyledger.core.exchange.CrosswalkJson;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.reconcile.Discrepancy;
+import org.jollyledger.core.reconcile.Figures;
+import org.jollyledger.core.reconcile.Reconciler;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -25,8 +33,11 @@ import org.springframework.core.io.ClassPathResource;
 
 class DemoTest {
     private static NoteMap map(String name) throws Exception {
-        return NoteMapJson.read(new String(
-                new ClassPathResource("demo/maps/" + name + ".json").getContentAsByteArray(), StandardCharsets.UTF_8));
+        return NoteMapJson.read(text("maps/" + name + ".json"));
+    }
+
+    private static String text(String path) throws Exception {
+        return new String(new ClassPathResource("demo/" + path).getContentAsByteArray(), StandardCharsets.UTF_8);
     }
 
     private static Statement convert(String cue, String from, String to) throws Exception {
@@ -99,6 +110,47 @@ class DemoTest {
         assertThat(round.totals().silent())
                 .as("tambourine, shaker and wood block play nothing")
                 .isPositive();
+    }
+
+    /** What docs/demo.md tells of the unlucky drummer. */
+    @Test
+    void rainOnTheTentHasEachKindOfDiscrepancy() throws Exception {
+        NoteMap kit = map("otterbrook-e7");
+        NoteMap pads = map("barley-row");
+        Part part = DrumChannel.find(MidiFile.read(CueBook.cues().get("Rain on the Tent.mid")), kit.channel())
+                .part();
+        assertThat(kinds(Reconciler.of(kit, Optional.empty(), Figures.USUAL), part))
+                .containsExactlyInAnyOrder(
+                        DiscrepancyKind.STRUCK_TWICE,
+                        DiscrepancyKind.SILENT,
+                        DiscrepancyKind.KEY_SWITCH,
+                        DiscrepancyKind.CROSSTALK,
+                        DiscrepancyKind.CHOKE_ALONE,
+                        DiscrepancyKind.HANGING,
+                        DiscrepancyKind.NO_LENGTH,
+                        DiscrepancyKind.CHOKE_ELSEWHERE,
+                        DiscrepancyKind.OVERLAP,
+                        DiscrepancyKind.HELD,
+                        DiscrepancyKind.PEDAL_FLOOD,
+                        DiscrepancyKind.STRAY_CHANNEL);
+        assertThat(kinds(Reconciler.of(map("tin-parade"), Optional.of(kit), Figures.USUAL), part))
+                .contains(DiscrepancyKind.OTHER_LAYOUT, DiscrepancyKind.OTHER_SOUND);
+        Crosswalk usual = CrosswalkJson.read(text("crosswalks/otterbrook-e7-to-barley-row.json"))
+                .between(kit, pads)
+                .crosswalk();
+        assertThat(kinds(Reconciler.of(pads, Optional.of(kit), Figures.USUAL).through(usual), part))
+                .contains(
+                        DiscrepancyKind.CHOKE_FORM,
+                        DiscrepancyKind.HAT_FORM,
+                        DiscrepancyKind.HAT_CONTRADICTION,
+                        DiscrepancyKind.GHOST_LAYER,
+                        DiscrepancyKind.SHARED_NOTE);
+    }
+
+    private static Set<DiscrepancyKind> kinds(Reconciler reconciler, Part part) {
+        return reconciler.look(part).discrepancies().stream()
+                .map(Discrepancy::kind)
+                .collect(Collectors.toSet());
     }
 
     /** The large library onto the small one, without a manual change. */
