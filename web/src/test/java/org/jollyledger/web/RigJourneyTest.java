@@ -62,6 +62,34 @@ class RigJourneyTest {
     }
 
     @Test
+    void theMatrixIsWorkedOutForPickedPartsOnly(Address address, Window window) throws Exception {
+        Page page = window.page();
+        Http.postJson(
+                address.url("/api/rigs"), "{\"name\": \"Picked\", \"maps\": [\"candle-brushes\", \"general-midi-2\"]}");
+        page.navigate(address.url("/rigs/picked"));
+        page.getByLabel("Select Storm at Sea").check();
+        page.getByLabel("Select The Tightrope").check();
+        page.getByText("Show only selected parts").click();
+        assertThat(page.locator(".matrix tbody tr")).hasCount(2);
+        page.getByText("Work out 4 cells").click();
+        assertThat(page.locator("td.unknown")).hasCount(0);
+        assertThat(page.locator(".matrix tbody tr")).hasCount(2);
+        page.getByText("As it is").click();
+        assertThat(page.locator(".matrix tbody tr")).hasCount(2);
+        Download download = page.waitForDownload(
+                () -> page.getByText("Convert all for this rig").click());
+        assertThat(Zips.read(Files.readAllBytes(download.path())))
+                .containsOnlyKeys(
+                        "candle-brushes/storm-at-sea.mid",
+                        "candle-brushes/the-tightrope.mid",
+                        "general-midi-2/storm-at-sea.mid",
+                        "general-midi-2/the-tightrope.mid",
+                        "Jolly Ledger/statements.json");
+        page.getByText("Show all parts").click();
+        assertThat(page.locator("td.unknown").first()).isVisible();
+    }
+
+    @Test
     void whatIsSafeOnAllBoxesBecomesAMapAndPartsAreConvertedForEach(Address address, Window window) throws Exception {
         Page page = window.page();
         page.navigate(address.url("/rigs/the-fairs-three-boxes"));

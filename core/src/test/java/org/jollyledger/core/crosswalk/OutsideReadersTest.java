@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -16,7 +18,11 @@ import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.reconcile.Figures;
+import org.jollyledger.core.reconcile.Mending;
+import org.jollyledger.core.reconcile.Mending.Mended;
 import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.support.DemoMaps;
@@ -70,6 +76,25 @@ class OutsideReadersTest {
         return files;
     }
 
+    /** The unlucky cue and the real files with everything in them that does not sound as meant put right. */
+    private static List<byte[]> mended() throws Exception {
+        List<byte[]> files = new ArrayList<>();
+        NoteMap kit = DemoMaps.named("Otterbrook E7");
+        files.add(mended(DemoMaps.cue("Rain on the Tent"), kit, kit));
+        files.add(mended(DemoMaps.cue("Rain on the Tent"), DemoMaps.named("Barley Row"), kit));
+        for (Path path : Outside.realFiles()) {
+            files.add(mended(MidiFile.read(Files.readAllBytes(path)), HALF, GM));
+        }
+        return files;
+    }
+
+    private static byte[] mended(MidiFile file, NoteMap map, NoteMap meant) {
+        Mended mended = Mending.mend(
+                file, map, Optional.of(meant), Figures.USUAL, EnumSet.allOf(DiscrepancyKind.class), any -> false);
+        assertThat(mended.account().settled()).isNotEmpty();
+        return mended.file().toBytes();
+    }
+
     @Test
     void realFilesComeBackByteForByte() throws Exception {
         for (Path path : Outside.realFiles()) {
@@ -95,7 +120,9 @@ class OutsideReadersTest {
 
     @Test
     void midoReadsTheSameChannelEvents() throws Exception {
-        for (byte[] bytes : conversions(HALF)) {
+        List<byte[]> files = conversions(HALF);
+        files.addAll(mended());
+        for (byte[] bytes : files) {
             withFile(
                     bytes,
                     path -> assertThat(Outside.run(

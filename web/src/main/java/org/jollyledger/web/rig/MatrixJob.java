@@ -29,7 +29,7 @@ class MatrixJob implements JobKind {
     public void run(JobRun run) throws IOException {
         MatrixRunEntity wanted = matrix.run(run.token());
         Rig rig = matrix.rig(wanted);
-        Matrix now = matrix.get(rig, wanted.label(), false);
+        Matrix now = matrix.get(rig, wanted.choice(), false);
         AtomicInteger done = new AtomicInteger();
         run.follow(() -> done.get() + "/" + now.missing());
         for (Row row : now.rows()) {
@@ -40,6 +40,6 @@ class MatrixJob implements JobKind {
         }
         Files.write(
                 run.result(),
-                MatrixTable.csv(matrix.get(rig, wanted.label(), false)).getBytes(StandardCharsets.UTF_8));
+                MatrixTable.csv(matrix.get(rig, wanted.choice(), false)).getBytes(StandardCharsets.UTF_8));
     }
 }

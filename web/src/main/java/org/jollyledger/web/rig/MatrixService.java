@@ -77,16 +77,16 @@ public class MatrixService {
     /**
      * The matrix of a rig.
      *
-     * @param label which parts; "" for all
+     * @param choice which parts
      * @param asItIs whether the worst is what is lost when nothing is converted
      */
-    public Matrix get(Rig rig, String label, boolean asItIs) {
+    public Matrix get(Rig rig, MatrixChoice choice, boolean asItIs) {
         Map<MatrixCellEntity.Key, MatrixCellEntity> known = known(rig);
         Map<String, List<String>> onEachMap = new HashMap<>();
         List<Row> rows = new ArrayList<>();
         List<PartCard> unknown = new ArrayList<>();
         int missing = 0;
-        for (PartCard part : parts(label)) {
+        for (PartCard part : parts(choice)) {
             String slug = part.writtenForSlug();
             if (slug == null) {
                 unknown.add(part);
@@ -116,14 +116,14 @@ public class MatrixService {
                 .collect(Collectors.toMap(MatrixCellEntity::key, cell -> cell));
     }
 
-    /** The parts with a label; all when it is "". */
-    List<PartCard> parts(String label) {
+    /** The parts that are chosen. */
+    List<PartCard> parts(MatrixChoice choice) {
         List<PartCard> all = new ArrayList<>();
         Page<PartCard> page;
         int number = 0;
         do {
-            page = parts.search("", label, number++);
-            all.addAll(page.getContent());
+            page = parts.search("", choice.label(), number++);
+            page.stream().filter(part -> choice.takes(part.slug())).forEach(all::add);
         } while (page.hasNext());
         return all;
     }
@@ -146,12 +146,12 @@ public class MatrixService {
     }
 
     /** Begins to work out what is missing. */
-    public void begin(Rig rig, String label, MatrixJob job) {
+    public void begin(Rig rig, MatrixChoice choice, MatrixJob job) {
         if (running(rig).isPresent()) {
             return;
         }
         String token = jobs.create(job, "Matrix of " + rig.name());
-        transaction.executeWithoutResult(status -> runs.save(new MatrixRunEntity(token, rig.id(), label)));
+        transaction.executeWithoutResult(status -> runs.save(new MatrixRunEntity(token, rig.id(), choice)));
         jobs.begin(token);
     }
 

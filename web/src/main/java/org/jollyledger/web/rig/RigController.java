@@ -20,6 +20,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
@@ -29,6 +30,7 @@ import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import org.springframework.web.util.UriComponentsBuilder;
 
 /** Rigs and their matrices. */
 @Controller
@@ -57,6 +59,14 @@ class RigController {
         this.parts = parts;
         this.conversion = conversion;
         this.folder = folder;
+    }
+
+    /** Which parts the matrix is about, as every address of it says. */
+    @ModelAttribute("choice")
+    MatrixChoice choice(
+            @RequestParam(defaultValue = "") String label,
+            @RequestParam(required = false) @Nullable List<String> part) {
+        return new MatrixChoice(label, part == null ? List.of() : part);
     }
 
     @GetMapping
@@ -88,7 +98,7 @@ class RigController {
     @GetMapping("/{slug}")
     String show(
             @PathVariable String slug,
-            @RequestParam(defaultValue = "") String label,
+            @ModelAttribute("choice") MatrixChoice choice,
             @RequestParam(name = "as", defaultValue = "converted") String as,
             @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
             Model model) {
@@ -97,8 +107,8 @@ class RigController {
         model.addAttribute(
                 "view",
                 RigView.of(
-                        matrix.get(rig, label, asItIs),
-                        label,
+                        matrix.get(rig, choice, asItIs),
+                        choice,
                         asItIs,
                         matrix.running(rig).orElse(null)));
         model.addAttribute("labels", parts.labels());
@@ -113,34 +123,37 @@ class RigController {
             @RequestParam(required = false) @Nullable List<String> map,
             RedirectAttributes redirect) {
         rigs.change(slug, name, map == null ? List.of() : map);
-        return back(slug, "", "converted", redirect);
+        return back(slug, MatrixChoice.ALL, "converted", redirect);
     }
 
     @PostMapping("/{slug}/work-out")
     String workOut(
             @PathVariable String slug,
-            @RequestParam(defaultValue = "") String label,
+            @ModelAttribute("choice") MatrixChoice choice,
             @RequestParam(name = "as", defaultValue = "converted") String as,
             RedirectAttributes redirect) {
-        matrix.begin(rigs.get(slug), label, job);
-        return back(slug, label, as, redirect);
+        matrix.begin(rigs.get(slug), choice, job);
+        return back(slug, choice, as, redirect);
     }
 
     @PostMapping("/{slug}/stop")
     String stop(
             @PathVariable String slug,
-            @RequestParam(defaultValue = "") String label,
+            @ModelAttribute("choice") MatrixChoice choice,
             @RequestParam(name = "as", defaultValue = "converted") String as,
             RedirectAttributes redirect) {
         matrix.stop(rigs.get(slug));
-        return back(slug, label, as, redirect);
+        return back(slug, choice, as, redirect);
     }
 
-    private static String back(String slug, String label, String as, RedirectAttributes redirect) {
-        redirect.addAttribute("slug", slug);
-        redirect.addAttribute("label", label);
-        redirect.addAttribute("as", as);
-        return "redirect:/rigs/{slug}";
+    private static String back(String slug, MatrixChoice choice, String as, RedirectAttributes redirect) {
+        return "redirect:"
+                + UriComponentsBuilder.fromPath("/rigs/{slug}")
+                        .queryParam("label", "{label}")
+                        .queryParam("as", "{as}")
+                        .queryParam("part", choice.parts())
+                        .encode()
+                        .buildAndExpand(slug, choice.label(), as);
     }
 
     /** What the files of a zip would lose; none of them is kept. */
@@ -159,9 +172,9 @@ class RigController {
     /** Every part for every map of the rig, in one archive. */
     @GetMapping("/{slug}/converted.zip")
     ResponseEntity<StreamingResponseBody> converted(
-            @PathVariable String slug, @RequestParam(defaultValue = "") String label) {
+            @PathVariable String slug, @ModelAttribute("choice") MatrixChoice choice) {
         Rig rig = rigs.get(slug);
-        List<PartCard> wanted = matrix.parts(label);
+        List<PartCard> wanted = matrix.parts(choice);
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("application/zip"))
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + slug + ".zip\"")
@@ -188,8 +201,9 @@ class RigController {
     }
 
     @GetMapping("/{slug}/matrix.csv")
-    ResponseEntity<byte[]> csv(@PathVariable String slug, @RequestParam(defaultValue = "") String label) {
-        byte[] table = MatrixTable.csv(matrix.get(rigs.get(slug), label, false)).getBytes(StandardCharsets.UTF_8);
+    ResponseEntity<byte[]> csv(@PathVariable String slug, @ModelAttribute("choice") MatrixChoice choice) {
+        byte[] table =
+                MatrixTable.csv(matrix.get(rigs.get(slug), choice, false)).getBytes(StandardCharsets.UTF_8);
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("text/csv;charset=UTF-8"))
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + slug + "-matrix.csv\"")

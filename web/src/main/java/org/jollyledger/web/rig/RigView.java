@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * A rig with its matrix, as its page shows it.
  *
  * @param asItIs whether it shows what is lost when nothing is converted
- * @param label which parts it shows; "" for all
+ * @param choice which parts it shows
  * @param rows the parts, the worst first
  * @param totals what each map loses in all
  * @param unknown parts of which nobody has said what they were written for
@@ -23,7 +23,7 @@ public record RigView(
         String slug,
         String name,
         boolean asItIs,
-        String label,
+        MatrixChoice choice,
         List<Head> maps,
         List<RowView> rows,
         List<Integer> totals,
@@ -46,7 +46,7 @@ public record RigView(
      */
     public record CellView(int lost, String words, boolean known, boolean own) {}
 
-    static RigView of(Matrix matrix, String label, boolean asItIs, @Nullable Job job) {
+    static RigView of(Matrix matrix, MatrixChoice choice, boolean asItIs, @Nullable Job job) {
         ToIntFunction<MatrixCell> count = asItIs ? MatrixCell::lostAsItIs : MatrixCell::lostConverted;
         List<Head> maps = matrix.rig().maps().stream()
                 .map(map -> new Head(map.slug(), map.map().name()))
@@ -63,7 +63,7 @@ public record RigView(
                 matrix.rig().slug(),
                 matrix.rig().name(),
                 asItIs,
-                label,
+                choice,
                 maps,
                 matrix.rows().stream().map(row -> row(row, maps, asItIs, count)).toList(),
                 totals,
