@@ -16,8 +16,8 @@ import org.jollyledger.core.kit.Chokes;
 import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.kit.KitChange;
+import org.jollyledger.core.kit.NoteFacts;
 import org.jollyledger.core.notemap.ChokeExpression.Form;
-import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.part.Controllers;
 import org.jollyledger.core.part.FootClose;
@@ -314,13 +314,8 @@ final class FormPlan {
         }
     }
 
-    /** Whether a release would be heard: a cymbal, or a hi-hat that is open. */
     private boolean ringsLong(int landed) {
-        return sound(landed)
-                .filter(sound -> !Chokes.isChoke(sound))
-                .map(sound -> sound.family() == Family.CYMBAL
-                        || Hats.isStruck(sound) && Hats.position(sound) >= Openness.HALF.position())
-                .orElse(false);
+        return sound(landed).map(NoteFacts::ringsLong).orElse(false);
     }
 
     private boolean canBeChoked(int landed) {
@@ -481,42 +476,12 @@ final class FormPlan {
                         change.track(),
                         change.event(),
                         target.pedal().controller(),
-                        between(source.pedal(), target.pedal(), change.value())));
+                        Hats.between(source.pedal(), target.pedal(), change.value())));
             } else {
                 valuesLeftOut++;
                 dropped.add(new Dropped(change.track(), change.event()));
             }
         }
-    }
-
-    /** A value of one pedal as another one sends it: between two thresholds of the one it is between the same two of the other. */
-    static int between(HatPedal from, HatPedal to, int value) {
-        if (from.equals(to.withController(from.controller()))) {
-            return value;
-        }
-        int[] of = points(from);
-        int[] onto = points(to);
-        int pressed = from.countsDown() ? HIGHEST - value : value;
-        int at = 0;
-        while (at + 2 < of.length && pressed >= of[at + 1]) {
-            at++;
-        }
-        int span = of[at + 1] - of[at];
-        double share = span == 0 ? 0 : (double) (pressed - of[at]) / span;
-        int room = onto[at + 1] - onto[at];
-        // Below the next threshold, which means another openness already.
-        int most = Math.max(onto[at], onto[at + 1] - 1);
-        int mapped = Math.min(most, onto[at] + (int) Math.floor(share * room));
-        int there = Math.max(0, Math.min(HIGHEST, mapped));
-        return to.countsDown() ? HIGHEST - there : there;
-    }
-
-    private static int[] points(HatPedal pedal) {
-        List<Integer> points = new ArrayList<>();
-        points.add(0);
-        points.addAll(pedal.thresholds());
-        points.add(HatPedal.NEVER);
-        return points.stream().mapToInt(Integer::intValue).toArray();
     }
 
     // What the conversion asks

@@ -140,9 +140,12 @@ public final class TranslationTable {
     private final OptionalInt channel;
     private final Unlisted unlisted;
     private final Supplier<KitChange> forms;
+    private final List<Integer> asRouted;
     private final int[] rowOf = new int[CHANNELS * Note.COUNT];
 
-    private TranslationTable(List<Row> rows, OptionalInt channel, Unlisted unlisted, Supplier<KitChange> forms) {
+    private TranslationTable(
+            List<Row> rows, OptionalInt channel, Unlisted unlisted, Supplier<KitChange> forms, List<Integer> asRouted) {
+        this.asRouted = List.copyOf(asRouted);
         this.rows = List.copyOf(rows);
         this.channel = channel;
         this.unlisted = unlisted;
@@ -182,7 +185,15 @@ public final class TranslationTable {
                     route.targets().stream().map(Cell::of).toList()));
         }
         return new TranslationTable(
-                rows, maps.isOne() ? OptionalInt.empty() : maps.target().channel(), Unlisted.PASS, maps.forms());
+                rows,
+                maps.isOne() ? OptionalInt.empty() : maps.target().channel(),
+                Unlisted.PASS,
+                maps.forms(),
+                routes.stream()
+                        .filter(route -> route.origin() == Route.Origin.CHOSEN)
+                        .map(route -> route.source().number())
+                        .sorted()
+                        .toList());
     }
 
     /**
@@ -190,10 +201,12 @@ public final class TranslationTable {
      *
      * @param rows one for each note and channel at most
      * @param channel the channel that hits go to, 1 to 16; empty when each keeps its own
+     * @param asRouted the notes whose rows somebody chose: chokes on them take their row and no other form
      * @throws IllegalArgumentException when two rows speak of one note on one channel
      */
-    public static TranslationTable of(List<Row> rows, OptionalInt channel, Unlisted unlisted, KitChange forms) {
-        return new TranslationTable(rows, channel, unlisted, () -> forms);
+    public static TranslationTable of(
+            List<Row> rows, OptionalInt channel, Unlisted unlisted, KitChange forms, List<Integer> asRouted) {
+        return new TranslationTable(rows, channel, unlisted, () -> forms, asRouted);
     }
 
     /** {@return its rows, in the order in which they were given} */
@@ -230,6 +243,11 @@ public final class TranslationTable {
         return forms.get();
     }
 
+    /** {@return the notes whose rows somebody chose, rising: chokes on them take their row and no other form} */
+    public List<Integer> asRouted() {
+        return asRouted;
+    }
+
     /** Whether any cell sends hits to a channel of its own. */
     boolean sendsApart() {
         return rows.stream().flatMap(row -> row.cells.stream()).anyMatch(cell -> cell.channel.isPresent());
@@ -246,6 +264,7 @@ public final class TranslationTable {
                 && rows.equals(table.rows)
                 && channel.equals(table.channel)
                 && unlisted == table.unlisted
+                && asRouted.equals(table.asRouted)
                 && forms().equals(table.forms());
     }
 

@@ -10,6 +10,8 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Function;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.crosswalk.NoteLength;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.TranslationTable;
@@ -20,6 +22,7 @@ import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.kit.KitChange;
 import org.jollyledger.core.kit.KitChange.ChokeChange;
 import org.jollyledger.core.kit.KitChange.HatChange;
+import org.jollyledger.core.kit.NoteFacts;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.pitch.Note;
@@ -44,7 +47,19 @@ public final class TranslationTableJson {
      */
     public static TranslationTable read(String json) throws DocumentException {
         Fields fields = Fields.parse(json);
-        fields.allowOnly(Set.of("channel", "unlisted", "notes", "from", "to", "stops", "chokedBy", "hats", "values"));
+        fields.allowOnly(Set.of(
+                "channel",
+                "unlisted",
+                "notes",
+                "from",
+                "to",
+                "stops",
+                "chokedBy",
+                "hats",
+                "values",
+                "fromNotes",
+                "toNotes",
+                "asRouted"));
         OptionalInt channel = fields.optionalNumber("channel");
         Optional<Unlisted> unlisted = fields.parsed("unlisted", Unlisted::parse);
         List<Row> rows = new ArrayList<>();
@@ -68,6 +83,9 @@ public final class TranslationTableJson {
         Map<Openness, Integer> values = fields.optionalObject("values")
                 .map(TranslationTableJson::readOpenings)
                 .orElse(Map.of());
+        List<NoteFacts> fromNotes = readFacts(fields, "fromNotes");
+        List<NoteFacts> toNotes = readFacts(fields, "toNotes");
+        List<Integer> asRouted = fields.has("asRouted") ? fields.numbers("asRouted") : List.of();
         fields.throwProblems();
         Optional<TranslationTable> table = fields.made("notes", () -> {
             Kit one = from.orElseThrow();
@@ -79,7 +97,10 @@ public final class TranslationTableJson {
                     new KitChange(
                             new ChokeChange(one.chokes, other.chokes, stops, chokedBy),
                             new HatChange(
-                                    one.openness, other.openness, Hats.openings(one.openness.pedal()), hats, values)));
+                                    one.openness, other.openness, Hats.openings(one.openness.pedal()), hats, values),
+                            fromNotes,
+                            toNotes),
+                    asRouted);
         });
         fields.throwProblems();
         return table.orElseThrow();
@@ -136,6 +157,42 @@ public final class TranslationTableJson {
                                 : Optional.empty()));
     }
 
+    private static List<NoteFacts> readFacts(Fields document, String name) {
+        List<NoteFacts> facts = new ArrayList<>();
+        for (Fields fields : document.lines(name, Note.COUNT)) {
+            fields.allowOnly(Set.of("note", "cymbal", "choke", "ringsLong", "hat", "openness", "foot"));
+            facts.add(new NoteFacts(
+                    fields.number("note"),
+                    fields.optionalNumber("cymbal"),
+                    optional(fields, "choke", NoteFacts.Choke::parse),
+                    fields.optionalFlag("ringsLong"),
+                    fields.optionalFlag("hat"),
+                    optional(fields, "openness", code -> Codes.parse(Openness.class, "openness", code)),
+                    optional(fields, "foot", NoteFacts.Foot::parse)));
+        }
+        return facts;
+    }
+
+    private static <T> Optional<T> optional(Fields fields, String name, Function<String, T> parser) {
+        return fields.has(name) ? fields.parsed(name, parser) : Optional.empty();
+    }
+
+    private static void write(List<NoteFacts> facts, ArrayNode array) {
+        for (NoteFacts one : facts) {
+            ObjectNode object = array.addObject().put("note", one.note());
+            put(object, "cymbal", one.cymbal());
+            one.choke().ifPresent(choke -> object.put("choke", choke.code()));
+            one.openness().ifPresent(openness -> object.put("openness", openness.code()));
+            one.foot().ifPresent(foot -> object.put("foot", foot.code()));
+            if (one.ringsLong()) {
+                object.put("ringsLong", true);
+            }
+            if (one.hat()) {
+                object.put("hat", true);
+            }
+        }
+    }
+
     private static Map<Openness, Integer> readOpenings(Fields fields) {
         Map<Openness, Integer> openings = new EnumMap<>(Openness.class);
         for (Openness openness : OPENINGS) {
@@ -175,6 +232,10 @@ public final class TranslationTableJson {
         });
         ObjectNode values = document.putObject("values");
         hats.values().forEach((openness, value) -> values.put(openness.code(), value));
+        write(table.forms().from(), document.putArray("fromNotes"));
+        write(table.forms().to(), document.putArray("toNotes"));
+        ArrayNode asRouted = document.putArray("asRouted");
+        table.asRouted().forEach(asRouted::add);
         return Fields.JSON.writeValueAsString(document);
     }
 

@@ -1,5 +1,6 @@
 package org.jollyledger.core.kit;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -69,6 +70,41 @@ public final class Hats {
                 .filter(value -> openness(pedal, value) == openness)
                 .toArray();
         return meaning.length == 0 ? OptionalInt.empty() : OptionalInt.of(meaning[meaning.length / 2]);
+    }
+
+    /**
+     * {@return a value of one pedal as another one sends it} Between two thresholds of the one it is between the same two of
+     * the other.
+     *
+     * @param value 0 to 127
+     */
+    public static int between(HatPedal from, HatPedal to, int value) {
+        if (from.equals(to.withController(from.controller()))) {
+            return value;
+        }
+        int[] of = points(from);
+        int[] onto = points(to);
+        int pressed = from.countsDown() ? HIGHEST - value : value;
+        int at = 0;
+        while (at + 2 < of.length && pressed >= of[at + 1]) {
+            at++;
+        }
+        int span = of[at + 1] - of[at];
+        double share = span == 0 ? 0 : (double) (pressed - of[at]) / span;
+        int room = onto[at + 1] - onto[at];
+        // Below the next threshold, which means another openness already.
+        int most = Math.max(onto[at], onto[at + 1] - 1);
+        int mapped = Math.min(most, onto[at] + (int) Math.floor(share * room));
+        int there = Math.max(0, Math.min(HIGHEST, mapped));
+        return to.countsDown() ? HIGHEST - there : there;
+    }
+
+    private static int[] points(HatPedal pedal) {
+        List<Integer> points = new ArrayList<>();
+        points.add(0);
+        points.addAll(pedal.thresholds());
+        points.add(HatPedal.NEVER);
+        return points.stream().mapToInt(Integer::intValue).toArray();
     }
 
     /**

@@ -17,8 +17,11 @@ import org.jollyledger.core.sound.Sound;
 /**
  * How music changes its form on the way from one instrument to another: how each says that a cymbal is choked, and how far
  * its hi-hat is open. It says what the messages of one mean, and how the other would say the same.
+ *
+ * @param from what must be known of the notes of the first instrument
+ * @param to of those of the second one
  */
-public record KitChange(ChokeChange chokes, HatChange hats) {
+public record KitChange(ChokeChange chokes, HatChange hats, List<NoteFacts> from, List<NoteFacts> to) {
     /** Every openness that a pedal can tell. */
     private static final List<Openness> OPENINGS = List.of(
             Openness.TIGHT, Openness.CLOSED, Openness.QUARTER, Openness.HALF, Openness.THREE_QUARTER, Openness.OPEN);
@@ -66,9 +69,14 @@ public record KitChange(ChokeChange chokes, HatChange hats) {
         }
     }
 
+    public KitChange {
+        from = List.copyOf(from);
+        to = List.copyOf(to);
+    }
+
     /** {@return how music changes from one instrument to another} */
     public static KitChange between(Kit from, Kit to) {
-        return new KitChange(chokes(from, to), hats(from, to));
+        return new KitChange(chokes(from, to), hats(from, to), NoteFacts.of(from.map()), NoteFacts.of(to.map()));
     }
 
     private static ChokeChange chokes(Kit from, Kit to) {

@@ -280,7 +280,7 @@ class FormsTest {
         for (int value = 0; value <= 127; value++) {
             Openness meant = Hats.openness(from, value);
             if (Hats.value(to, meant).isPresent()) {
-                assertThat(Hats.openness(to, FormPlan.between(from, to, value)))
+                assertThat(Hats.openness(to, Hats.between(from, to, value)))
                         .as("%s from %s to %s", value, from, to)
                         .isEqualTo(meant);
             }

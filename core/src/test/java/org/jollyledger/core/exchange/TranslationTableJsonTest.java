@@ -78,12 +78,12 @@ class TranslationTableJsonTest {
         Row all = new Row(OptionalInt.empty(), 38, Route.Sends.TO_ALL, List.of(cell(40)));
         Row ofTen = new Row(OptionalInt.of(10), 38, Route.Sends.TO_ALL, List.of(cell(41)));
         TranslationTable table = TranslationTable.of(
-                List.of(ofTen, all), OptionalInt.empty(), TranslationTable.Unlisted.SILENT, GM.forms());
+                List.of(ofTen, all), OptionalInt.empty(), TranslationTable.Unlisted.SILENT, GM.forms(), List.of());
         assertThat(table.row(10, 38)).hasValue(ofTen);
         assertThat(table.row(9, 38)).hasValue(all);
         assertThat(table.row(10, 39)).isEmpty();
         assertThatThrownBy(() -> TranslationTable.of(
-                        List.of(all, all), OptionalInt.empty(), TranslationTable.Unlisted.PASS, GM.forms()))
+                        List.of(all, all), OptionalInt.empty(), TranslationTable.Unlisted.PASS, GM.forms(), List.of()))
                 .hasMessage("Two rows say what becomes of note 38; join them into one.");
     }
 
