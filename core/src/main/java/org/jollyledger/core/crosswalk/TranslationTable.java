@@ -70,7 +70,7 @@ public final class TranslationTable {
             }
         }
 
-        private static boolean isCurve(List<Integer> curve) {
+        static boolean isCurve(List<Integer> curve) {
             return curve == STRAIGHT
                     || curve.size() == Note.COUNT
                             && curve.get(0) == 0

@@ -13,6 +13,7 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.crosswalk.NoteLength;
+import org.jollyledger.core.crosswalk.PlayedInput;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.TranslationTable;
 import org.jollyledger.core.crosswalk.TranslationTable.Cell;
@@ -59,7 +60,9 @@ public final class TranslationTableJson {
                 "values",
                 "fromNotes",
                 "toNotes",
-                "asRouted"));
+                "asRouted",
+                "curves",
+                "place"));
         OptionalInt channel = fields.optionalNumber("channel");
         Optional<Unlisted> unlisted = fields.parsed("unlisted", Unlisted::parse);
         List<Row> rows = new ArrayList<>();
@@ -104,6 +107,36 @@ public final class TranslationTableJson {
         });
         fields.throwProblems();
         return table.orElseThrow();
+    }
+
+    /**
+     * Reads the figures of the kit that a table came with.
+     *
+     * @return the figures; plain where the document has none
+     * @throws DocumentException with everything that is wrong with them
+     */
+    public static PlayedInput readInput(String json) throws DocumentException {
+        Fields fields = Fields.parse(json);
+        SortedMap<Integer, List<Integer>> curves = new TreeMap<>();
+        if (fields.has("curves")) {
+            for (Fields curve : fields.lines("curves", Note.COUNT)) {
+                curves.put(curve.number("note"), curve.numbers("velocities"));
+            }
+        }
+        Optional<PlayedInput.Place> place = fields.optionalObject("place")
+                .flatMap(given -> given.made(
+                        "place",
+                        () -> new PlayedInput.Place(
+                                given.number("controller"),
+                                given.number("note"),
+                                given.number("offCentreFrom"),
+                                given.number("edgeFrom"),
+                                given.number("offCentre"),
+                                given.number("edge"))));
+        fields.throwProblems();
+        Optional<PlayedInput> input = fields.made("curves", () -> new PlayedInput(curves, place));
+        fields.throwProblems();
+        return input.orElseThrow();
     }
 
     /** How an instrument says chokes and openness. */
@@ -207,6 +240,15 @@ public final class TranslationTableJson {
      * @return a JSON document
      */
     public static String write(TranslationTable table) {
+        return write(table, PlayedInput.PLAIN);
+    }
+
+    /**
+     * Writes a table with the figures of the kit that is played.
+     *
+     * @return a JSON document
+     */
+    public static String write(TranslationTable table, PlayedInput input) {
         ObjectNode document = Fields.JSON.createObjectNode();
         put(document, "channel", table.channel());
         document.put("unlisted", table.unlisted().code());
@@ -236,7 +278,26 @@ public final class TranslationTableJson {
         write(table.forms().to(), document.putArray("toNotes"));
         ArrayNode asRouted = document.putArray("asRouted");
         table.asRouted().forEach(asRouted::add);
+        write(input, document);
         return Fields.JSON.writeValueAsString(document);
+    }
+
+    private static void write(PlayedInput input, ObjectNode document) {
+        if (!input.curves().isEmpty()) {
+            ArrayNode curves = document.putArray("curves");
+            input.curves().forEach((note, velocities) -> {
+                ArrayNode array = curves.addObject().put("note", note).putArray("velocities");
+                velocities.forEach(array::add);
+            });
+        }
+        input.place()
+                .ifPresent(place -> document.putObject("place")
+                        .put("controller", place.controller())
+                        .put("note", place.note())
+                        .put("offCentreFrom", place.offCentreFrom())
+                        .put("edgeFrom", place.edgeFrom())
+                        .put("offCentre", place.offCentre())
+                        .put("edge", place.edge()));
     }
 
     private static void write(Row row, ObjectNode object) {

@@ -27,11 +27,11 @@ import org.jollyledger.core.sound.Openness;
  */
 public record FootClose(Controllers.Change change, int velocity, boolean opensAgain, OptionalInt stroke) {
     /** A foot that takes longer closes the hi-hat silently. */
-    private static final double SLOWEST_SECONDS = 0.25;
+    public static final double SLOWEST_SECONDS = 0.25;
     /** A foot that lets go sooner makes the cymbals splash. */
-    private static final double SPLASH_SECONDS = 0.15;
-    /** A stroke on the hi-hat from so long before to so long after is what is heard instead. */
-    private static final double BEFORE_SECONDS = 0.03;
+    public static final double SPLASH_SECONDS = 0.15;
+    /** A stroke on the hi-hat from so long before to {@link #AFTER_SECONDS} after is what is heard instead. */
+    public static final double BEFORE_SECONDS = 0.03;
 
     private static final double AFTER_SECONDS = 0.06;
     private static final int HARDEST = 100;
@@ -72,6 +72,15 @@ public record FootClose(Controllers.Change change, int velocity, boolean opensAg
     public static List<FootClose> find(Part part, Kit kit, IntPredicate isHat) {
         List<Controllers.Change> changes = part.pedal(kit).changes();
         return changes.size() < 2 ? List.of() : new Finder(part, kit, isHat).find(changes);
+    }
+
+    /**
+     * {@return how hard a foot strikes, 1 to 127}
+     *
+     * @param seconds how long it takes from half open to closed, at most {@link #SLOWEST_SECONDS}
+     */
+    public static int velocity(double seconds) {
+        return (int) Math.round(HARDEST - (HARDEST - SOFTEST) * seconds / SLOWEST_SECONDS);
     }
 
     private static final class Finder {
@@ -160,10 +169,6 @@ public record FootClose(Controllers.Change change, int velocity, boolean opensAg
                 }
             }
             return false;
-        }
-
-        private static int velocity(double seconds) {
-            return (int) Math.round(HARDEST - (HARDEST - SOFTEST) * seconds / SLOWEST_SECONDS);
         }
     }
 }

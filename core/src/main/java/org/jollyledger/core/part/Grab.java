@@ -47,7 +47,7 @@ public record Grab(
     /** A struck choke takes the place of a stroke that is no more milliseconds before it (common practice). */
     private static final double REPLACES_MILLISECONDS = 150;
     /** How long after its stroke the damped tail of a struck choke begins (common practice). */
-    private static final double TAIL_SECONDS = 0.1;
+    public static final double TAIL_SECONDS = 0.1;
 
     private static final double MILLISECONDS = 1_000;
 

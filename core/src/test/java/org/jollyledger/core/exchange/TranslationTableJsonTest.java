@@ -12,11 +12,16 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Random;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.PlayedInput;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.TranslationTable;
 import org.jollyledger.core.crosswalk.TranslationTable.Cell;
@@ -36,6 +41,11 @@ class TranslationTableJsonTest {
         return RandomMaps.crosswalks();
     }
 
+    private static Schema schema() throws Exception {
+        return SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(Files.readString(Path.of("../docs/formats/translation-table.schema.json")));
+    }
+
     @Property(tries = 200)
     void everyTableReadsBackAsItWas(@ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
         TranslationTable table = crosswalk.table();
@@ -44,10 +54,31 @@ class TranslationTableJsonTest {
 
     @Property(tries = 50)
     void whatIsWrittenKeepsToTheSchema(@ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
-        Schema schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
-                .getSchema(Files.readString(Path.of("../docs/formats/translation-table.schema.json")));
-        assertThat(schema.validate(TranslationTableJson.write(crosswalk.table()), InputFormat.JSON))
+        assertThat(schema().validate(TranslationTableJson.write(crosswalk.table()), InputFormat.JSON))
                 .isEmpty();
+    }
+
+    @Property(tries = 50)
+    void theFiguresOfAKitGoAlong(@ForAll("crosswalks") Crosswalk crosswalk, @ForAll int seed) throws Exception {
+        Random random = new Random(seed);
+        SortedMap<Integer, List<Integer>> curves = new TreeMap<>();
+        for (int i = random.nextInt(4); i > 0; i--) {
+            curves.put(
+                    random.nextInt(128),
+                    IntStream.range(0, 128)
+                            .mapToObj(velocity -> velocity == 0 ? 0 : 1 + random.nextInt(127))
+                            .toList());
+        }
+        PlayedInput input = new PlayedInput(
+                curves,
+                random.nextBoolean()
+                        ? Optional.empty()
+                        : Optional.of(new PlayedInput.Place(
+                                random.nextInt(128), 38, 1 + random.nextInt(60), 61 + random.nextInt(68), 39, 40)));
+        String json = TranslationTableJson.write(crosswalk.table(), input);
+        assertThat(TranslationTableJson.readInput(json)).isEqualTo(input);
+        assertThat(TranslationTableJson.read(json)).isEqualTo(crosswalk.table());
+        assertThat(schema().validate(json, InputFormat.JSON)).isEmpty();
     }
 
     /** Each route is in the table as it was laid, its curve as the velocities that come out. */

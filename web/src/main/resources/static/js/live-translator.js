@@ -1,0 +1,689 @@
+// Translates what is played while it is played: the definition is LiveTranslator in Java, and this does exactly the same.
+// Times are whole microseconds, messages are [at, status, data1, data2].
+
+const SHORT = 60_000;
+const RINGS = 8_000_000;
+const RUNG_OUT = 9_000_000;
+const TAIL = 100_000;
+const SLOWEST_FOOT = 250_000;
+const SPLASH = 150_000;
+const STROKE_BEFORE_FOOT = 30_000;
+const HARDEST_FOOT = 100;
+const SOFTEST_FOOT = 30;
+
+const NOTE_OFF = 0x80;
+const NOTE_ON = 0x90;
+const PRESSURE = 0xa0;
+const CONTROL = 0xb0;
+const ALL_SOUND_OFF = 120;
+const RELEASE_VELOCITY = 64;
+const NONE = -1;
+const CHANNELS = 16;
+const NOTES = 128;
+const KEYS = CHANNELS * NOTES;
+const PARTS_OF_A_QUARTER = 960;
+const NEVER = 128;
+
+const OPENNESS = ["tight", "closed", "quarter", "half", "three-quarter", "open"];
+const POSITIONS = { tight: -0.05, closed: 0, quarter: 0.1, half: 0.18, "three-quarter": 0.24, open: 0.3, pedal: 0.15 };
+
+const filled = (count, value) => new Array(count).fill(value);
+
+class HatPedal {
+  constructor({ controller, threeQuarterFrom, halfFrom, quarterFrom, closedFrom, tightFrom, countsDown } = {}) {
+    this.controller = controller ?? 4;
+    this.thresholds = [threeQuarterFrom ?? 16, halfFrom ?? 48, quarterFrom ?? 80, closedFrom ?? 112, tightFrom ?? NEVER];
+    this.countsDown = countsDown ?? false;
+  }
+
+  openness(value) {
+    const pressed = this.countsDown ? 127 - value : value;
+    const passed = this.thresholds.filter((threshold) => pressed >= threshold).length;
+    return ["open", "three-quarter", "half", "quarter", "closed", "tight"][passed];
+  }
+
+  // A value of this pedal as another one sends it.
+  asSentBy(other, value) {
+    const same = this.countsDown === other.countsDown && this.thresholds.every((from, at) => from === other.thresholds[at]);
+    if (same) {
+      return value;
+    }
+    const of = [0, ...this.thresholds, NEVER];
+    const onto = [0, ...other.thresholds, NEVER];
+    const pressed = this.countsDown ? 127 - value : value;
+    let at = 0;
+    while (at + 2 < of.length && pressed >= of[at + 1]) {
+      at++;
+    }
+    const span = of[at + 1] - of[at];
+    const share = span === 0 ? 0 : (pressed - of[at]) / span;
+    const room = onto[at + 1] - onto[at];
+    const most = Math.max(onto[at], onto[at + 1] - 1);
+    const there = Math.max(0, Math.min(127, Math.min(most, onto[at] + Math.floor(share * room))));
+    return other.countsDown ? 127 - there : there;
+  }
+}
+
+// What is known of the notes of one instrument.
+class Signs {
+  constructor(kit, facts) {
+    this.chokes = kit.chokes ?? "note";
+    this.pressureFrom = kit.chokePressure ?? 1;
+    this.pedal = new HatPedal(kit.pedal);
+    this.cymbal = filled(NOTES, NONE);
+    this.choke = filled(NOTES, null);
+    this.ringsLong = filled(NOTES, false);
+    this.hat = filled(NOTES, false);
+    this.openness = filled(NOTES, null);
+    this.close = NONE;
+    this.splash = NONE;
+    this.byPedal = false;
+    this.byNote = false;
+    for (const { note, cymbal, choke, ringsLong, hat, openness, foot } of facts) {
+      this.cymbal[note] = cymbal ?? NONE;
+      this.choke[note] = choke ?? null;
+      this.ringsLong[note] = ringsLong ?? false;
+      this.hat[note] = hat ?? false;
+      this.openness[note] = openness ?? null;
+      this.byPedal ||= openness === "pedal";
+      this.byNote ||= openness !== undefined && openness !== "pedal";
+      if (foot === "close" && this.close === NONE) {
+        this.close = note;
+      } else if (foot === "splash" && this.splash === NONE) {
+        this.splash = note;
+      }
+    }
+  }
+}
+
+// A table that came as JSON, ready to be asked.
+class Table {
+  constructor(document) {
+    this.channel = document.channel === undefined ? NONE : document.channel - 1;
+    this.passes = document.unlisted === "pass";
+    this.rows = filled(KEYS, null);
+    for (const ofOneChannel of [false, true]) {
+      for (const row of document.notes.filter((one) => (one.channel !== undefined) === ofOneChannel)) {
+        const first = row.channel === undefined ? 0 : row.channel - 1;
+        const last = row.channel === undefined ? CHANNELS - 1 : row.channel - 1;
+        for (let channel = first; channel <= last; channel++) {
+          this.rows[(channel << 7) | row.note] = row;
+        }
+      }
+    }
+    this.source = new Signs(document.from, document.fromNotes);
+    this.target = new Signs(document.to, document.toNotes);
+    this.stops = new Map(document.stops.map(({ note, notes }) => [note, notes]));
+    this.chokedBy = new Map(document.chokedBy.map(({ note, by }) => [note, by]));
+    this.hats = new Map(document.hats.map((hat) => [hat.note, hat]));
+    this.values = document.values;
+    this.asRouted = new Set(document.asRouted ?? []);
+    this.curves = new Map((document.curves ?? []).map(({ note, velocities }) => [note, velocities]));
+    this.place = document.place ?? null;
+  }
+
+  note(sent, value) {
+    const { place } = this;
+    if (place === null || place.note !== sent || value < 0) {
+      return sent;
+    }
+    if (value >= place.edgeFrom) {
+      return place.edge;
+    }
+    return value >= place.offCentreFrom ? place.offCentre : sent;
+  }
+
+  velocity(note, sent) {
+    return this.curves.get(note)?.[sent] ?? sent;
+  }
+
+  valueFor(openness) {
+    let value = NONE;
+    let least = Number.MAX_VALUE;
+    for (const other of OPENNESS) {
+      const away = Math.abs(POSITIONS[other] - POSITIONS[openness]);
+      if (this.values[other] !== undefined && away < least) {
+        least = away;
+        value = this.values[other];
+      }
+    }
+    return value;
+  }
+}
+
+const takes = (cell, velocity) => velocity >= cell.from && velocity <= cell.to;
+
+const footVelocity = (microseconds) => {
+  const seconds = microseconds / 1_000_000;
+  return Math.floor(HARDEST_FOOT - ((HARDEST_FOOT - SOFTEST_FOOT) * seconds) / (SLOWEST_FOOT / 1_000_000) + 0.5);
+};
+
+export class LiveTranslator {
+  #table;
+  #quarter = 500_000;
+  #held = Array.from({ length: KEYS }, () => []);
+  #last;
+  #ringing;
+  #pressed;
+  #dropsPressure;
+  #tones = new Set();
+  #endingItself;
+  #pressing = new Set();
+  #struckAt;
+  #struckFrom = filled(KEYS, 0);
+  #struckVelocity = filled(KEYS, 0);
+  #usedChannels = 0;
+  #pedal = filled(CHANNELS, NONE);
+  #sentPedal;
+  #position = filled(CHANNELS, NONE);
+  #feet = Array.from({ length: CHANNELS }, () => ({
+    open: false,
+    closed: false,
+    leftOpen: NONE,
+    struck: NONE,
+    closedAt: NONE,
+    velocity: 0,
+  }));
+  #pending = [];
+  #out = [];
+
+  // By a table as the server sends it.
+  constructor(document) {
+    this.#table = new Table(document);
+    this.#forget();
+  }
+
+  setQuarter(microseconds) {
+    this.#quarter = microseconds;
+  }
+
+  // When something is due that was to come later; null when nothing is.
+  get due() {
+    return this.#pending.length === 0 ? null : this.#pending[0].at;
+  }
+
+  receive(message) {
+    const [at, status, data1, data2] = message;
+    this.#begin(at);
+    const channel = status & 0x0f;
+    switch (status & 0xf0) {
+      case NOTE_ON:
+        if (data2 > 0) {
+          this.#strike(at, channel, data1, data2);
+        } else {
+          this.#release(message, channel);
+        }
+        break;
+      case NOTE_OFF:
+        this.#release(message, channel);
+        break;
+      case PRESSURE:
+        this.#press(message, channel);
+        break;
+      case CONTROL:
+        this.#control(message, channel);
+        break;
+      default:
+        this.#out.push(message);
+    }
+    return this.#finish();
+  }
+
+  advance(at) {
+    this.#begin(at);
+    return this.#finish();
+  }
+
+  change(document, at) {
+    this.#begin(at);
+    this.#silence(at);
+    this.#table = new Table(document);
+    this.#forget();
+    return this.#finish();
+  }
+
+  stop(at) {
+    this.#begin(at);
+    this.#silence(at);
+    for (let channel = 0; channel < CHANNELS; channel++) {
+      if ((this.#usedChannels >> channel) & 1) {
+        this.#send(at, CONTROL | channel, ALL_SOUND_OFF, 0);
+      }
+    }
+    this.#usedChannels = 0;
+    this.#forget();
+    return this.#finish();
+  }
+
+  #begin(at) {
+    this.#out = [];
+    while (this.#pending.length > 0 && this.#pending[0].at <= at) {
+      const due = this.#pending.shift();
+      if (due.ends !== null) {
+        this.#end(due.ends, due.at);
+      } else if ((due.status & 0xf0) === NOTE_ON) {
+        this.#shortStroke(due.at, due.status & 0x0f, due.data1, due.data2, NONE);
+      } else {
+        this.#sendPressure(due.at, ((due.status & 0x0f) << 7) | due.data1, due.data2);
+      }
+    }
+  }
+
+  #finish() {
+    const sent = this.#out;
+    this.#out = [];
+    return sent;
+  }
+
+  #silence(at) {
+    this.#pending = [];
+    for (const tone of [...this.#tones]) {
+      this.#end(tone, at);
+    }
+    for (const key of [...this.#pressing].sort((one, other) => one - other)) {
+      this.#sendPressure(at, key, 0);
+    }
+  }
+
+  #forget() {
+    this.#held.forEach((hits) => (hits.length = 0));
+    this.#last = filled(KEYS, null);
+    this.#ringing = filled(NOTES, null);
+    this.#pressed = filled(KEYS, false);
+    this.#dropsPressure = filled(KEYS, false);
+    this.#endingItself = filled(KEYS, null);
+    this.#struckAt = filled(KEYS, NONE);
+    this.#sentPedal = filled(CHANNELS, NONE);
+  }
+
+  // Going out
+
+  #send(at, status, data1, data2) {
+    this.#out.push([at, status, data1, data2]);
+  }
+
+  #sendPressure(at, key, value) {
+    this.#send(at, PRESSURE | (key >> 7), key & 0x7f, value);
+    this.#pressing[value > 0 ? "add" : "delete"](key);
+  }
+
+  // Those of one moment in the order in which they were put in.
+  #later(at, ends, status, data1, data2) {
+    let low = 0;
+    let high = this.#pending.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.#pending[middle].at <= at) {
+        low = middle + 1;
+      } else {
+        high = middle;
+      }
+    }
+    this.#pending.splice(low, 0, { at, ends, status, data1, data2 });
+  }
+
+  // A note begins; null when it folds into a louder one of the same moment.
+  #on(at, channel, note, velocity, from) {
+    const key = (channel << 7) | note;
+    const folds = this.#struckAt[key] === at && this.#struckFrom[key] !== from && this.#struckVelocity[key] >= velocity;
+    if (folds) {
+      return null;
+    }
+    const before = this.#endingItself[key];
+    if (before !== null) {
+      this.#end(before, at);
+    }
+    this.#send(at, NOTE_ON | channel, note, velocity);
+    this.#usedChannels |= 1 << channel;
+    this.#struckAt[key] = at;
+    this.#struckFrom[key] = from;
+    this.#struckVelocity[key] = velocity;
+    const tone = { key, over: false, endsItself: false };
+    this.#tones.add(tone);
+    return tone;
+  }
+
+  #end(tone, at, command = NOTE_OFF, velocity = RELEASE_VELOCITY) {
+    if (tone.over) {
+      return;
+    }
+    tone.over = true;
+    this.#tones.delete(tone);
+    if (this.#endingItself[tone.key] === tone) {
+      this.#endingItself[tone.key] = null;
+    }
+    this.#send(at, command | (tone.key >> 7), tone.key & 0x7f, velocity);
+  }
+
+  #endLater(tone, at) {
+    tone.endsItself = true;
+    this.#endingItself[tone.key] = tone;
+    this.#later(at, tone, 0, 0, 0);
+  }
+
+  #shortStroke(at, channel, note, velocity, from) {
+    const tone = this.#on(at, channel, note, velocity, from);
+    if (tone !== null) {
+      this.#endLater(tone, at + SHORT);
+    }
+  }
+
+  // Strokes
+
+  #strike(at, channel, key, sentVelocity) {
+    const table = this.#table;
+    const { source } = table;
+    const note = table.note(key, this.#position[channel]);
+    const velocity = table.velocity(key, sentVelocity);
+    const hit = { note, velocity, at, tones: [], landed: NONE, presses: NONE };
+    const played = (channel << 7) | key;
+    this.#held[played].push(hit);
+    this.#last[played] = hit;
+    this.#pressed[played] = false;
+    this.#dropsPressure[played] = false;
+    if (source.hat[note]) {
+      this.#feet[channel].struck = at;
+    }
+    const choke = source.choke[note];
+    if (choke === null) {
+      this.#route(hit, channel, NONE);
+      if (source.cymbal[note] !== NONE) {
+        this.#ringing[source.cymbal[note]] = hit;
+      }
+      return;
+    }
+    const stroke = this.#takeRinging(note, at);
+    if (table.asRouted.has(note)) {
+      this.#route(hit, channel, NONE);
+    } else if (choke === "tail") {
+      this.#tail(hit, channel, stroke);
+    } else {
+      this.#struckChoke(hit, channel);
+    }
+  }
+
+  // The stroke of a note's cymbal that still rings, which does not ring any more then; null when there is none.
+  #takeRinging(note, at) {
+    const cymbal = this.#table.source.cymbal[note];
+    const stroke = this.#ringing[cymbal];
+    this.#ringing[cymbal] = null;
+    return stroke !== null && at > stroke.at && at - stroke.at <= RINGS ? stroke : null;
+  }
+
+  // Sends a hit where its row says; its first note to another one when that is given.
+  #route(hit, channel, instead) {
+    const table = this.#table;
+    const row = table.rows[(channel << 7) | hit.note];
+    if (row === null || row.sends === "unchanged") {
+      if (row !== null || table.passes) {
+        this.#first(hit, channel, this.#channel(channel), instead === NONE ? hit.note : instead, hit.velocity, undefined);
+      }
+      return;
+    }
+    let any = false;
+    for (const cell of row.targets) {
+      if (!takes(cell, hit.velocity) || (any && row.sends === "first")) {
+        continue;
+      }
+      const to = cell.channel === undefined ? this.#channel(channel) : cell.channel - 1;
+      const velocity = cell.curve === undefined ? hit.velocity : cell.curve[hit.velocity];
+      if (any) {
+        this.#beginTone(hit, this.#on(hit.at, to, cell.note, velocity, hit.note), cell.length);
+      } else {
+        this.#first(hit, channel, to, instead === NONE ? cell.note : instead, velocity, cell.length);
+      }
+      any = true;
+    }
+  }
+
+  #channel(channel) {
+    return this.#table.channel === NONE ? channel : this.#table.channel;
+  }
+
+  #first(hit, channel, to, routed, velocity, length) {
+    const { source, target } = this.#table;
+    const note = this.#hat(hit, channel, to, routed);
+    hit.landed = (to << 7) | note;
+    const tone = this.#on(hit.at, to, note, velocity, hit.note);
+    this.#beginTone(hit, tone, length);
+    const letsRing = target.chokes === "release" && source.chokes !== "release";
+    if (tone !== null && length === undefined && letsRing && target.ringsLong[note]) {
+      this.#endLater(tone, hit.at + RUNG_OUT);
+    }
+  }
+
+  #beginTone(hit, tone, length) {
+    if (tone === null) {
+      return;
+    }
+    hit.tones.push(tone);
+    if (length !== undefined) {
+      const parts = Math.round(length * PARTS_OF_A_QUARTER);
+      this.#endLater(tone, hit.at + Math.floor((parts * this.#quarter) / PARTS_OF_A_QUARTER));
+    }
+  }
+
+  // Where a hit goes by its row, or NONE.
+  #landing(channel, note, velocity) {
+    const row = this.#table.rows[(channel << 7) | note];
+    if (row === null || row.sends === "unchanged") {
+      return row !== null || this.#table.passes ? note : NONE;
+    }
+    return row.targets.find((cell) => takes(cell, velocity))?.note ?? NONE;
+  }
+
+  // Hats
+
+  // A hat that the pedal opens goes to the note that is as far open; one that its note opens tells the other pedal.
+  #hat(hit, channel, to, landed) {
+    const { source, target, hats } = this.#table;
+    const from = source.openness[hit.note];
+    const there = target.openness[landed];
+    if (from === null || there === null) {
+      return landed;
+    }
+    if (from === "pedal" && there !== "pedal" && this.#pedal[channel] !== NONE) {
+      return hats.get(landed)?.[source.pedal.openness(this.#pedal[channel])] ?? landed;
+    }
+    if (from !== "pedal" && there === "pedal") {
+      const value = this.#table.valueFor(from);
+      if (value !== NONE && this.#sentPedal[to] !== value) {
+        this.#send(hit.at, CONTROL | to, target.pedal.controller, value);
+        this.#sentPedal[to] = value;
+      }
+    }
+    return landed;
+  }
+
+  #control(message, channel) {
+    const [at, , controller, value] = message;
+    const { source, target, place } = this.#table;
+    if (place !== null && place.controller === controller) {
+      this.#position[channel] = value;
+    }
+    if (source.byPedal && controller === source.pedal.controller) {
+      this.#pedal[channel] = value;
+      this.#moveFoot(at, channel, value);
+      if (target.byPedal) {
+        const sent = source.pedal.asSentBy(target.pedal, value);
+        this.#send(at, CONTROL | this.#channel(channel), target.pedal.controller, sent);
+      }
+      return;
+    }
+    const writes = source.byNote && !source.byPedal && target.byPedal;
+    if (!writes || controller !== target.pedal.controller) {
+      this.#out.push(message);
+    }
+  }
+
+  // Where only the target has a note for a foot that closes the hi-hat, it is struck.
+  #moveFoot(at, channel, value) {
+    const { source, target } = this.#table;
+    const foot = this.#feet[channel];
+    const opened = POSITIONS[source.pedal.openness(value)];
+    const open = opened >= POSITIONS.half;
+    if (foot.open && !open) {
+      foot.leftOpen = at;
+    }
+    const closes = opened <= POSITIONS.closed && !foot.closed;
+    foot.open = open;
+    foot.closed = opened <= POSITIONS.closed;
+    if (source.close !== NONE || source.splash !== NONE || target.close === NONE) {
+      return;
+    }
+    const struck = foot.struck !== NONE && at - foot.struck <= STROKE_BEFORE_FOOT;
+    if (closes && foot.leftOpen !== NONE && at - foot.leftOpen <= SLOWEST_FOOT && !struck) {
+      foot.velocity = footVelocity(at - foot.leftOpen);
+      foot.closedAt = at;
+      this.#shortStroke(at, this.#channel(channel), target.close, foot.velocity, NONE);
+    } else if (open && foot.closedAt !== NONE) {
+      if (at - foot.closedAt <= SPLASH && target.splash !== NONE) {
+        this.#shortStroke(at, this.#channel(channel), target.splash, foot.velocity, NONE);
+      }
+      foot.closedAt = NONE;
+    }
+  }
+
+  // Chokes
+
+  #canBeChoked(note) {
+    const { target, chokedBy } = this.#table;
+    return target.cymbal[note] !== NONE && (target.chokes !== "note" || chokedBy.has(note));
+  }
+
+  // The damped tail of a cymbal that rings.
+  #tail(hit, channel, stroke) {
+    if (stroke === null || stroke.landed === NONE || !this.#canBeChoked(stroke.landed & 0x7f)) {
+      this.#route(hit, channel, NONE);
+      return;
+    }
+    const { target, chokedBy } = this.#table;
+    if (target.chokes === "note") {
+      const by = chokedBy.get(stroke.landed & 0x7f);
+      if (target.choke[by] === "tail") {
+        this.#route(hit, channel, by);
+      } else {
+        this.#endFirst(stroke, hit.at);
+      }
+    } else if (target.chokes === "pressure") {
+      this.#sendPressure(hit.at, stroke.landed, Math.max(hit.velocity, target.pressureFrom));
+      hit.presses = stroke.landed;
+    } else {
+      this.#endFirst(stroke, hit.at);
+    }
+  }
+
+  #endFirst(stroke, at) {
+    if (stroke.tones.length > 0) {
+      this.#end(stroke.tones[0], at);
+    }
+  }
+
+  // A stroke that is damped at once: it stays one, or becomes the plain stroke and what damps it a little later.
+  #struckChoke(hit, channel) {
+    const { target, stops, chokedBy } = this.#table;
+    const landed = this.#landing(channel, hit.note, hit.velocity);
+    let plain = NONE;
+    if (landed === NONE || target.choke[landed] !== "struck") {
+      for (const stopped of stops.get(hit.note) ?? []) {
+        plain = plain === NONE ? this.#landing(channel, stopped, hit.velocity) : plain;
+      }
+    }
+    if (plain === NONE || !this.#canBeChoked(plain)) {
+      this.#route(hit, channel, NONE);
+      return;
+    }
+    const by = target.chokes === "note" ? chokedBy.get(plain) : NONE;
+    const atOnce = by !== NONE && target.choke[by] !== "tail";
+    this.#route(hit, channel, atOnce ? by : plain);
+    if (hit.landed === NONE || atOnce) {
+      return;
+    }
+    const to = hit.landed >> 7;
+    const at = hit.at + TAIL;
+    if (target.chokes === "note") {
+      this.#later(at, null, NOTE_ON | to, by, hit.velocity);
+    } else if (target.chokes === "pressure") {
+      const value = Math.max(hit.velocity, target.pressureFrom);
+      this.#later(at, null, PRESSURE | to, hit.landed & 0x7f, value);
+      this.#later(at + SHORT, null, PRESSURE | to, hit.landed & 0x7f, 0);
+    } else if (hit.tones.length > 0) {
+      this.#endLater(hit.tones[0], at);
+    }
+  }
+
+  // Stops a stroke that rings in the form of the target.
+  #damp(stroke, at, velocity) {
+    const { target, chokedBy } = this.#table;
+    const note = stroke.landed & 0x7f;
+    if (target.chokes === "pressure") {
+      this.#sendPressure(at, stroke.landed, Math.max(velocity, target.pressureFrom));
+      this.#later(at + SHORT, null, PRESSURE | (stroke.landed >> 7), note, 0);
+    } else if (target.chokes === "release") {
+      this.#endFirst(stroke, at);
+    } else if (target.choke[chokedBy.get(note)] === "tail") {
+      this.#shortStroke(at, stroke.landed >> 7, chokedBy.get(note), velocity, NONE);
+    } else {
+      this.#endFirst(stroke, at);
+    }
+  }
+
+  #release(message, channel) {
+    const [at, status, data1, data2] = message;
+    const { source, target } = this.#table;
+    const hit = this.#held[(channel << 7) | data1].shift();
+    if (hit === undefined) {
+      return;
+    }
+    for (const tone of hit.tones) {
+      if (!tone.endsItself) {
+        this.#end(tone, at, status & 0xf0, data2);
+      }
+    }
+    if (hit.presses !== NONE) {
+      this.#sendPressure(at, hit.presses, 0);
+      hit.presses = NONE;
+    }
+    const cymbal = source.cymbal[hit.note];
+    const isForm = source.chokes === "release" && target.chokes !== "release";
+    if (isForm && cymbal !== NONE && this.#ringing[cymbal] === hit) {
+      const stroke = this.#takeRinging(hit.note, at);
+      if (stroke !== null && stroke.landed !== NONE && this.#canBeChoked(stroke.landed & 0x7f)) {
+        this.#damp(stroke, at, stroke.velocity);
+      }
+    }
+  }
+
+  #press(message, channel) {
+    const [at, , data1, data2] = message;
+    const { source, target } = this.#table;
+    const key = (channel << 7) | data1;
+    const hit = this.#last[key];
+    if (hit === null) {
+      this.#out.push(message);
+      return;
+    }
+    let value = data2;
+    let drops = false;
+    if (source.chokes === "pressure" && source.cymbal[hit.note] !== NONE) {
+      const down = value >= source.pressureFrom;
+      drops = this.#dropsPressure[key];
+      if (down && !this.#pressed[key] && source.choke[hit.note] === null) {
+        const stroke = this.#takeRinging(hit.note, at);
+        if (stroke !== null && stroke.landed !== NONE && this.#canBeChoked(stroke.landed & 0x7f)) {
+          if (target.chokes === "pressure") {
+            value = Math.max(value, target.pressureFrom);
+          } else {
+            drops = true;
+            this.#damp(stroke, at, value);
+          }
+        }
+      }
+      this.#pressed[key] = down || (this.#pressed[key] && value > 0);
+      this.#dropsPressure[key] = drops && value > 0;
+    }
+    if (!drops && hit.landed !== NONE) {
+      this.#sendPressure(at, hit.landed, value);
+    }
+  }
+}
