@@ -15,6 +15,8 @@ import java.util.TreeSet;
 import java.util.stream.IntStream;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.VelocityCurve;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jspecify.annotations.Nullable;

@@ -14,6 +14,7 @@ import java.util.stream.IntStream;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;

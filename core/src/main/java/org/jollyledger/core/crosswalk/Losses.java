@@ -19,6 +19,7 @@ import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.kit.KitChange;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PartUsage;
 import org.jollyledger.core.pitch.Note;

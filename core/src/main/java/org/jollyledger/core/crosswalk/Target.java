@@ -2,6 +2,8 @@ package org.jollyledger.core.crosswalk;
 
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.jollyledger.core.notemap.VelocityCurve;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.pitch.Note;
 
 /**

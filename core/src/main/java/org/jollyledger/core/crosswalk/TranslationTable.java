@@ -11,6 +11,8 @@ import java.util.stream.IntStream;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.kit.KitChange;
+import org.jollyledger.core.notemap.VelocityCurve;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.pitch.Note;
 
 /**

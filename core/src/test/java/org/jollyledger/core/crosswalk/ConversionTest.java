@@ -26,6 +26,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;

@@ -8,6 +8,7 @@ import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Provide;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.support.RandomMaps;
 import org.junit.jupiter.api.Test;

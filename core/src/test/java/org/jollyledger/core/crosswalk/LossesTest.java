@@ -19,6 +19,8 @@ import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.VelocityCurve;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;

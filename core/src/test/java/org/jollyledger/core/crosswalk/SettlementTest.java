@@ -16,6 +16,8 @@ import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.VelocityCurve;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;

@@ -8,9 +8,9 @@ import java.util.regex.Pattern;
 import org.jollyledger.core.crosswalk.NoteLength;
 import org.jollyledger.core.crosswalk.Route;
 import org.jollyledger.core.crosswalk.Target;
-import org.jollyledger.core.crosswalk.VelocityCurve;
-import org.jollyledger.core.crosswalk.VelocityCurve.Point;
-import org.jollyledger.core.crosswalk.VelocityRange;
+import org.jollyledger.core.notemap.VelocityCurve;
+import org.jollyledger.core.notemap.VelocityCurve.Point;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.pitch.Note;
 import org.springframework.util.MultiValueMap;
 

@@ -1,4 +1,4 @@
-package org.jollyledger.core.crosswalk;
+package org.jollyledger.core.notemap;
 
 import java.util.List;
 import java.util.stream.IntStream;

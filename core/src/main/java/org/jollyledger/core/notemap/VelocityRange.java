@@ -1,4 +1,4 @@
-package org.jollyledger.core.crosswalk;
+package org.jollyledger.core.notemap;
 
 /**
  * The velocities for which a target sounds, both ends included.
