@@ -17,6 +17,7 @@ const PRESSURE = 0xa0;
 const CONTROL = 0xb0;
 const ALL_SOUND_OFF = 120;
 const RELEASE_VELOCITY = 64;
+const LOUDEST = 127;
 const NONE = -1;
 const CHANNELS = 16;
 const NOTES = 128;
@@ -120,6 +121,7 @@ class Table {
     this.asRouted = new Set(document.asRouted ?? []);
     this.curves = new Map((document.curves ?? []).map(({ note, velocities }) => [note, velocities]));
     this.place = document.place ?? null;
+    this.splash = document.splash ?? null;
   }
 
   note(sent, value) {
@@ -518,7 +520,7 @@ export class LiveTranslator {
 
   // Where only the target has a note for a foot that closes the hi-hat, it is struck.
   #moveFoot(at, channel, value) {
-    const { source, target } = this.#table;
+    const { source, target, splash } = this.#table;
     const foot = this.#feet[channel];
     const opened = POSITIONS[source.pedal.openness(value)];
     const open = opened >= POSITIONS.half;
@@ -537,8 +539,9 @@ export class LiveTranslator {
       foot.closedAt = at;
       this.#shortStroke(at, this.#channel(channel), target.close, foot.velocity, NONE);
     } else if (open && foot.closedAt !== NONE) {
-      if (at - foot.closedAt <= SPLASH && target.splash !== NONE) {
-        this.#shortStroke(at, this.#channel(channel), target.splash, foot.velocity, NONE);
+      const limit = splash === null ? SPLASH : splash.milliseconds * 1000;
+      if (at - foot.closedAt <= limit && target.splash !== NONE) {
+        this.#shortStroke(at, this.#channel(channel), target.splash, splash?.velocity ?? foot.velocity, NONE);
       }
       foot.closedAt = NONE;
     }
@@ -660,7 +663,10 @@ export class LiveTranslator {
     const key = (channel << 7) | data1;
     const hit = this.#last[key];
     if (hit === null) {
-      this.#out.push(message);
+      const landed = this.#landing(channel, data1, LOUDEST);
+      if (landed !== NONE) {
+        this.#sendPressure(at, (this.#channel(channel) << 7) | landed, data2);
+      }
       return;
     }
     let value = data2;

@@ -19,6 +19,7 @@ import org.jollyledger.core.kit.NoteFacts.Choke;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.ChokeExpression.Form;
 import org.jollyledger.core.notemap.HatPedal;
+import org.jollyledger.core.notemap.PadPlan.Splash;
 import org.jollyledger.core.part.FootClose;
 import org.jollyledger.core.part.Grab;
 import org.jollyledger.core.pitch.Note;
@@ -45,6 +46,7 @@ public final class LiveTranslator {
     /** How long the short strokes last that are put in, in microseconds. */
     public static final long SHORT = 60_000;
 
+    private static final long MILLISECOND = 1_000;
     private static final double MICROSECONDS = 1_000_000;
     private static final long RINGS = Math.round(Grab.RINGS_SECONDS * MICROSECONDS);
     private static final long RUNG_OUT = Math.round((Grab.RINGS_SECONDS + 1) * MICROSECONDS);
@@ -59,6 +61,7 @@ public final class LiveTranslator {
     private static final int CONTROL = 0xB0;
     private static final int ALL_SOUND_OFF = 120;
     private static final int RELEASE_VELOCITY = 64;
+    private static final int LOUDEST = 127;
     private static final int NONE = -1;
     private static final int KEYS = TranslationTable.CHANNELS * Note.COUNT;
     private static final int PARTS_OF_A_QUARTER = 960;
@@ -585,8 +588,12 @@ public final class LiveTranslator {
             foot.closedAt = at;
             shortStroke(at, channel(channel), target.close, foot.velocity, NONE);
         } else if (open && foot.closedAt != NONE) {
-            if (at - foot.closedAt <= SPLASH && target.splash != NONE) {
-                shortStroke(at, channel(channel), target.splash, foot.velocity, NONE);
+            long limit = input.splash()
+                    .map(splash -> splash.milliseconds() * MILLISECOND)
+                    .orElse(SPLASH);
+            if (at - foot.closedAt <= limit && target.splash != NONE) {
+                int velocity = input.splash().map(Splash::velocity).orElse(foot.velocity);
+                shortStroke(at, channel(channel), target.splash, velocity, NONE);
             }
             foot.closedAt = NONE;
         }
@@ -720,7 +727,10 @@ public final class LiveTranslator {
         int key = channel << 7 | message.data1;
         Hit hit = last[key];
         if (hit == null) {
-            out.add(message);
+            int landed = landing(channel, message.data1, LOUDEST);
+            if (landed != NONE) {
+                sendPressure(message.at, channel(channel) << 7 | landed, message.data2);
+            }
             return;
         }
         int value = message.data2;

@@ -4,46 +4,28 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.Pad;
+import org.jollyledger.core.notemap.PadPlan;
+import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.StrikePlace;
+import org.jollyledger.core.notemap.Zone;
 import org.jollyledger.core.pitch.Note;
 
 /**
- * What the figures of a kit make of what it sends, before any table is asked: how hard its pads are felt, and where a drum is
- * struck.
+ * What the figures of a kit make of what it sends, before any table is asked: how hard its pads are felt, where a drum is
+ * struck, and when its foot splashes.
  *
  * @param curves for each note whose zone has a curve of its own the velocity that is felt for each one that is sent, 128 of
  *     them; 0 stays 0, the others are 1 to 127
  * @param place how a controller says where a drum is struck; empty when none does
+ * @param splash when a foot that lets go at once splashes, and how loud; empty for what is usual
  */
-public record PlayedInput(SortedMap<Integer, List<Integer>> curves, Optional<Place> place) {
+public record PlayedInput(
+        SortedMap<Integer, List<Integer>> curves, Optional<StrikePlace> place, Optional<Splash> splash) {
     /** Everything is as it is sent. */
-    public static final PlayedInput PLAIN = new PlayedInput(new TreeMap<>(), Optional.empty());
-
-    private static final int HIGHEST = 127;
-
-    /**
-     * How a controller says where a drum is struck: the greater its value, the farther out.
-     *
-     * @param controller 0 to 127
-     * @param note the note of the drum, as it is sent
-     * @param offCentreFrom from which value it is off the centre, 1 to 128
-     * @param edgeFrom from which value it is at the edge, {@code offCentreFrom} to 128
-     * @param offCentre the note that a stroke off the centre counts as
-     * @param edge the note that a stroke at the edge counts as
-     */
-    public record Place(int controller, int note, int offCentreFrom, int edgeFrom, int offCentre, int edge) {
-        public Place {
-            Note.of(note);
-            Note.of(offCentre);
-            Note.of(edge);
-            if (controller < 0 || controller > HIGHEST) {
-                throw new IllegalArgumentException("Controller " + controller + " does not exist; give 0 to 127.");
-            }
-            if (offCentreFrom < 1 || edgeFrom < offCentreFrom || edgeFrom > HIGHEST + 1) {
-                throw new IllegalArgumentException(
-                        "The borders between centre, off-centre and edge must rise from 1 to 128.");
-            }
-        }
-    }
+    public static final PlayedInput PLAIN = new PlayedInput(new TreeMap<>(), Optional.empty(), Optional.empty());
 
     public PlayedInput {
         curves = new TreeMap<>(curves);
@@ -56,16 +38,37 @@ public record PlayedInput(SortedMap<Integer, List<Integer>> curves, Optional<Pla
         });
     }
 
+    /** {@return the figures of a map's kit; of several zones that send one note the first says how hard it is felt} */
+    public static PlayedInput of(NoteMap map) {
+        SortedMap<Integer, List<Integer>> curves = new TreeMap<>();
+        for (Pad pad : map.pads().pads()) {
+            for (Zone zone : pad.zones()) {
+                if (!zone.curve().isStraight()) {
+                    zone.notes().forEach(note -> curves.putIfAbsent(note.number(), curve(zone)));
+                }
+            }
+        }
+        PadPlan plan = map.pads();
+        return new PlayedInput(curves, plan.place(), plan.splash());
+    }
+
+    private static List<Integer> curve(Zone zone) {
+        return IntStream.range(0, Note.COUNT)
+                .map(velocity -> velocity == 0 ? 0 : zone.curve().apply(velocity))
+                .boxed()
+                .toList();
+    }
+
     /** What a note counts as while the controller stands at a value, or at none yet (below 0). */
     int note(int sent, int value) {
-        if (place.isEmpty() || place.get().note != sent || value < 0) {
+        if (place.isEmpty() || place.get().note().number() != sent || value < 0) {
             return sent;
         }
-        Place there = place.get();
-        if (value >= there.edgeFrom) {
-            return there.edge;
+        StrikePlace there = place.get();
+        if (value >= there.edgeFrom()) {
+            return there.edge().number();
         }
-        return value >= there.offCentreFrom ? there.offCentre : sent;
+        return value >= there.offCentreFrom() ? there.offCentre().number() : sent;
     }
 
     int velocity(int note, int sent) {
@@ -74,6 +77,6 @@ public record PlayedInput(SortedMap<Integer, List<Integer>> curves, Optional<Pla
     }
 
     boolean isPosition(int controller) {
-        return place.isPresent() && place.get().controller == controller;
+        return place.isPresent() && place.get().controller() == controller;
     }
 }

@@ -13,6 +13,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.PadPlan;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
 import org.jollyledger.core.sound.Sound;
@@ -31,6 +32,9 @@ public final class NoteMapJson {
             "chokePressure",
             "openness",
             "pedal",
+            "pads",
+            "strikePlace",
+            "splash",
             "remark",
             "lines",
             "slug");
@@ -59,6 +63,7 @@ public final class NoteMapJson {
         Optional<ChokeExpression> chokes = KitFields.chokes(fields);
         Optional<OpennessExpression> openness = KitFields.openness(fields);
         List<Line> lines = readLines(fields);
+        PadPlan pads = PadFields.read(fields);
         fields.throwProblems();
         Optional<NoteMap> map = fields.made(
                 "",
@@ -71,7 +76,8 @@ public final class NoteMapJson {
                         chokes.orElseThrow(),
                         openness.orElseThrow(),
                         lines,
-                        remark));
+                        remark,
+                        pads));
         fields.throwProblems();
         return map.orElseThrow();
     }
@@ -135,6 +141,7 @@ public final class NoteMapJson {
             document.putNull("channel");
         }
         KitFields.write(map.chokes(), map.openness(), document);
+        PadFields.write(map.pads(), document);
         document.put("remark", map.remark());
         ArrayNode lines = document.putArray("lines");
         int position = 1;

@@ -22,7 +22,6 @@ final class RouteFields {
     static final Set<String> OF_ROUTE = Set.of("note", "sends", "targets");
 
     static final Set<String> OF_TARGET = Set.of("note", "from", "to", "curve", "channel", "length");
-    private static final Set<String> OF_CURVE = Set.of("scale", "add", "bend", "floor", "ceiling", "points");
 
     private RouteFields() {}
 
@@ -54,8 +53,7 @@ final class RouteFields {
         int note = fields.number("note");
         int from = fields.optionalNumber("from").orElse(VelocityRange.LOWEST);
         int to = fields.optionalNumber("to").orElse(VelocityRange.HIGHEST);
-        VelocityCurve curve =
-                fields.optionalObject("curve").flatMap(RouteFields::readCurve).orElse(VelocityCurve.STRAIGHT);
+        VelocityCurve curve = CurveFields.read(fields);
         OptionalInt channel = fields.optionalNumber("channel");
         Optional<NoteLength> length = fields.optionalDecimal("length").isPresent()
                 ? fields.made(
@@ -67,31 +65,6 @@ final class RouteFields {
                 ? Optional.empty()
                 : fields.made(
                         "note", () -> new Target(Note.of(note), new VelocityRange(from, to), curve, channel, length));
-    }
-
-    private static Optional<VelocityCurve> readCurve(Fields fields) {
-        int before = fields.problemCount();
-        fields.allowOnly(OF_CURVE);
-        List<int[]> points = fields.optionalPairs("points");
-        if (fields.problemCount() > before) {
-            return Optional.empty();
-        }
-        if (!points.isEmpty()) {
-            return fields.made(
-                    "curve",
-                    () -> new VelocityCurve.Points(points.stream()
-                            .map(point -> new VelocityCurve.Point(point[0], point[1]))
-                            .toList()));
-        }
-        VelocityCurve.Shape usual = (VelocityCurve.Shape) VelocityCurve.STRAIGHT;
-        int scale = fields.optionalNumber("scale").orElse(usual.scale());
-        int add = fields.optionalNumber("add").orElse(usual.add());
-        int bend = fields.optionalNumber("bend").orElse(usual.bend());
-        int floor = fields.optionalNumber("floor").orElse(usual.floor());
-        int ceiling = fields.optionalNumber("ceiling").orElse(usual.ceiling());
-        return fields.problemCount() > before
-                ? Optional.empty()
-                : fields.made("curve", () -> new VelocityCurve.Shape(scale, add, bend, floor, ceiling));
     }
 
     static void write(Route route, ObjectNode into) {
@@ -107,23 +80,8 @@ final class RouteFields {
         into.put("note", target.note().number());
         into.put("from", target.velocities().from());
         into.put("to", target.velocities().to());
-        if (!target.curve().equals(VelocityCurve.STRAIGHT)) {
-            write(target.curve(), into.putObject("curve"));
-        }
+        CurveFields.write(target.curve(), into);
         target.channel().ifPresent(channel -> into.put("channel", channel));
         target.length().ifPresent(length -> into.put("length", length.quarters()));
-    }
-
-    private static void write(VelocityCurve curve, ObjectNode into) {
-        if (curve instanceof VelocityCurve.Points points) {
-            ArrayNode array = into.putArray("points");
-            points.points().forEach(point -> array.addArray().add(point.in()).add(point.out()));
-        } else if (curve instanceof VelocityCurve.Shape shape) {
-            into.put("scale", shape.scale());
-            into.put("add", shape.add());
-            into.put("bend", shape.bend());
-            into.put("floor", shape.floor());
-            into.put("ceiling", shape.ceiling());
-        }
     }
 }

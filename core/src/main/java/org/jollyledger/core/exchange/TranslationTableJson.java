@@ -26,6 +26,8 @@ import org.jollyledger.core.kit.KitChange.HatChange;
 import org.jollyledger.core.kit.NoteFacts;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.StrikePlace;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Openness;
 import tools.jackson.databind.node.ArrayNode;
@@ -62,7 +64,8 @@ public final class TranslationTableJson {
                 "toNotes",
                 "asRouted",
                 "curves",
-                "place"));
+                "place",
+                "splash"));
         OptionalInt channel = fields.optionalNumber("channel");
         Optional<Unlisted> unlisted = fields.parsed("unlisted", Unlisted::parse);
         List<Row> rows = new ArrayList<>();
@@ -123,18 +126,10 @@ public final class TranslationTableJson {
                 curves.put(curve.number("note"), curve.numbers("velocities"));
             }
         }
-        Optional<PlayedInput.Place> place = fields.optionalObject("place")
-                .flatMap(given -> given.made(
-                        "place",
-                        () -> new PlayedInput.Place(
-                                given.number("controller"),
-                                given.number("note"),
-                                given.number("offCentreFrom"),
-                                given.number("edgeFrom"),
-                                given.number("offCentre"),
-                                given.number("edge"))));
+        Optional<StrikePlace> place = fields.optionalObject("place").flatMap(PadFields::readPlace);
+        Optional<Splash> splash = fields.optionalObject("splash").flatMap(PadFields::readSplash);
         fields.throwProblems();
-        Optional<PlayedInput> input = fields.made("curves", () -> new PlayedInput(curves, place));
+        Optional<PlayedInput> input = fields.made("curves", () -> new PlayedInput(curves, place, splash));
         fields.throwProblems();
         return input.orElseThrow();
     }
@@ -290,14 +285,8 @@ public final class TranslationTableJson {
                 velocities.forEach(array::add);
             });
         }
-        input.place()
-                .ifPresent(place -> document.putObject("place")
-                        .put("controller", place.controller())
-                        .put("note", place.note())
-                        .put("offCentreFrom", place.offCentreFrom())
-                        .put("edgeFrom", place.edgeFrom())
-                        .put("offCentre", place.offCentre())
-                        .put("edge", place.edge()));
+        input.place().ifPresent(place -> PadFields.write(place, document.putObject("place")));
+        input.splash().ifPresent(splash -> PadFields.write(splash, document.putObject("splash")));
     }
 
     private static void write(Row row, ObjectNode object) {

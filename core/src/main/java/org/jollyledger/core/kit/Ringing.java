@@ -55,17 +55,24 @@ public final class Ringing {
      * @return the strokes that this stops
      */
     public List<Integer> strike(int stroke, int hit, Line line, Sound sound, double seconds) {
-        List<Integer> stopped = stop(seconds, other -> stops(line, sound, other));
+        List<Integer> stopped = stop(seconds, other -> stops(line, sound, other.line, other.sound));
         double length = lengthOfSound.computeIfAbsent(sound, lengths::applyAsDouble);
         ringing.add(new Rings(stroke, hit, line, sound, seconds, seconds + length));
         return stopped;
     }
 
-    private static boolean stops(Line line, Sound sound, Rings other) {
-        boolean inGroup = line.chokeGroup().isPresent()
-                && line.chokeGroup().equals(other.line.chokeGroup())
-                && line != other.line;
-        return inGroup || Chokes.chokes(sound, other.sound) || Hats.closes(sound, other.sound);
+    /**
+     * {@return whether striking a line stops what rings on another one}
+     *
+     * @param line the line that is struck
+     * @param sound what it sounds as
+     * @param ringing the line that rings
+     * @param rings what that sounds as
+     */
+    public static boolean stops(Line line, Sound sound, Line ringing, Sound rings) {
+        boolean inGroup =
+                line.chokeGroup().isPresent() && line.chokeGroup().equals(ringing.chokeGroup()) && line != ringing;
+        return inGroup || Chokes.chokes(sound, rings) || Hats.closes(sound, rings);
     }
 
     /**

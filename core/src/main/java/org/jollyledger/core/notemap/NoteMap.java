@@ -23,6 +23,7 @@ import org.jollyledger.core.sound.Family;
  * @param openness how it expresses the openness of its hi-hat
  * @param lines its lines in the order in which they are shown; several may share a note, some may have none yet
  * @param remark anything else the owner wants to remember, up to 2,000 characters
+ * @param pads its pads, where it belongs to an electronic kit or to a pad controller and they are set
  */
 public record NoteMap(
         String name,
@@ -33,7 +34,8 @@ public record NoteMap(
         ChokeExpression chokes,
         OpennessExpression openness,
         List<Line> lines,
-        String remark) {
+        String remark,
+        PadPlan pads) {
     public static final int LONGEST_NAME = 120;
     public static final int LONGEST_MAKER = 500;
     public static final int LONGEST_REMARK = 2_000;
@@ -52,6 +54,20 @@ public record NoteMap(
                     "The map has " + lines.size() + " lines; it may have " + MOST_LINES + " at most.");
         }
         lines = List.copyOf(lines);
+    }
+
+    /** A map whose pads are not set. */
+    public NoteMap(
+            String name,
+            String maker,
+            MapKind kind,
+            OctaveConvention middleC,
+            OptionalInt channel,
+            ChokeExpression chokes,
+            OpennessExpression openness,
+            List<Line> lines,
+            String remark) {
+        this(name, maker, kind, middleC, channel, chokes, openness, lines, remark, PadPlan.NONE);
     }
 
     /** {@return the line that stands for a note: the first in display order of those that share it} */
@@ -99,47 +115,52 @@ public record NoteMap(
 
     /** {@return this map with other lines} */
     public NoteMap withLines(List<Line> newLines) {
-        return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, newLines, remark);
+        return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, newLines, remark, pads);
     }
 
     /** {@return this map with another kind} */
     public NoteMap withKind(MapKind newKind) {
-        return new NoteMap(name, maker, newKind, middleC, channel, chokes, openness, lines, remark);
+        return new NoteMap(name, maker, newKind, middleC, channel, chokes, openness, lines, remark, pads);
     }
 
     /** {@return this map with another name} */
     public NoteMap withName(String newName) {
-        return new NoteMap(newName, maker, kind, middleC, channel, chokes, openness, lines, remark);
+        return new NoteMap(newName, maker, kind, middleC, channel, chokes, openness, lines, remark, pads);
     }
 
     /** {@return this map with another maker's text} */
     public NoteMap withMaker(String newMaker) {
-        return new NoteMap(name, newMaker, kind, middleC, channel, chokes, openness, lines, remark);
+        return new NoteMap(name, newMaker, kind, middleC, channel, chokes, openness, lines, remark, pads);
     }
 
     /** {@return this map with another remark} */
     public NoteMap withRemark(String newRemark) {
-        return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, lines, newRemark);
+        return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, lines, newRemark, pads);
     }
 
     /** {@return this map with another middle C} */
     public NoteMap withMiddleC(OctaveConvention newMiddleC) {
-        return new NoteMap(name, maker, kind, newMiddleC, channel, chokes, openness, lines, remark);
+        return new NoteMap(name, maker, kind, newMiddleC, channel, chokes, openness, lines, remark, pads);
     }
 
     /** {@return this map with another channel} */
     public NoteMap withChannel(OptionalInt newChannel) {
-        return new NoteMap(name, maker, kind, middleC, newChannel, chokes, openness, lines, remark);
+        return new NoteMap(name, maker, kind, middleC, newChannel, chokes, openness, lines, remark, pads);
     }
 
     /** {@return this map with another way to choke} */
     public NoteMap withChokes(ChokeExpression newChokes) {
-        return new NoteMap(name, maker, kind, middleC, channel, newChokes, openness, lines, remark);
+        return new NoteMap(name, maker, kind, middleC, channel, newChokes, openness, lines, remark, pads);
     }
 
     /** {@return this map with another way to say how far the hi-hat is open} */
     public NoteMap withOpenness(OpennessExpression newOpenness) {
-        return new NoteMap(name, maker, kind, middleC, channel, chokes, newOpenness, lines, remark);
+        return new NoteMap(name, maker, kind, middleC, channel, chokes, newOpenness, lines, remark, pads);
+    }
+
+    /** {@return this map with other pads} */
+    public NoteMap withPads(PadPlan newPads) {
+        return new NoteMap(name, maker, kind, middleC, channel, chokes, openness, lines, remark, newPads);
     }
 
     /** {@return the map's fingerprint: for each of the notes 0 to 127 the family of its line, where it has one} */

@@ -26,11 +26,6 @@ public final class Schedule {
     /** A stroke that nothing stops. */
     public static final double NEVER = Double.POSITIVE_INFINITY;
 
-    private static final double SOFTEST_CUTOFF = 900;
-    private static final double LOUDEST_CUTOFF = 18_000;
-    private static final double LOUDNESS_POWER = 1.6;
-    private static final double QUIETEST = 0.03;
-
     /**
      * One stroke.
      *
@@ -46,7 +41,7 @@ public final class Schedule {
             int hit, int note, long tick, double seconds, Optional<Sound> sound, int velocity, double stop) {
         /** {@return how loud, 0 to 1} */
         public double gain() {
-            return QUIETEST + (1 - QUIETEST) * Math.pow(velocity / 127.0, LOUDNESS_POWER);
+            return Loudness.gain(velocity);
         }
 
         private ScheduledStroke stoppedAt(double moment) {
@@ -55,7 +50,7 @@ public final class Schedule {
 
         /** {@return above which frequency it is damped: soft strokes are dull} */
         public double cutoff() {
-            return SOFTEST_CUTOFF * Math.pow(LOUDEST_CUTOFF / SOFTEST_CUTOFF, velocity / 127.0);
+            return Loudness.cutoff(velocity);
         }
     }
 

@@ -28,8 +28,10 @@ import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.PadPlan.StrikePlace;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.support.RandomMaps;
 import org.junit.jupiter.api.Test;
@@ -276,7 +278,10 @@ class LiveTranslatorTest {
                 .mapToObj(velocity -> velocity == 0 ? 0 : 100)
                 .toList();
         TreeMap<Integer, List<Integer>> curves = new TreeMap<>(Map.of(31, hard));
-        PlayedInput input = new PlayedInput(curves, Optional.of(new PlayedInput.Place(16, 31, 40, 90, 32, 33)));
+        PlayedInput input = new PlayedInput(
+                curves,
+                Optional.of(new StrikePlace(16, Note.of(31), 40, 90, Note.of(32), Note.of(33))),
+                Optional.empty());
         NoteMap snare = map("Snare", "31 snare.centre", "32 snare.off-centre", "33 snare.edge");
         NoteMap large = map("Large", "60 snare.centre", "61 snare.off-centre", "62 snare.edge");
         LiveTranslator live = LiveTranslator.by(Crosswalk.propose(snare, large).table(), input);

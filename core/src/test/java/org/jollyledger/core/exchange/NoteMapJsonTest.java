@@ -9,11 +9,23 @@ import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.Pad;
+import org.jollyledger.core.notemap.PadKind;
+import org.jollyledger.core.notemap.PadPlan;
+import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.StrikePlace;
+import org.jollyledger.core.notemap.VelocityCurve;
+import org.jollyledger.core.notemap.Zone;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.support.RandomMaps;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -40,6 +52,59 @@ class NoteMapJsonTest {
     @Property(tries = 50)
     void whatIsWrittenKeepsToTheSchema(@ForAll("maps") NoteMap map) throws Exception {
         assertThat(schema().validate(NoteMapJson.write(map), InputFormat.JSON)).isEmpty();
+    }
+
+    @Property(tries = 100)
+    void thePadsOfAKitGoAlong(@ForAll("maps") NoteMap map, @ForAll("curves") VelocityCurve curve, @ForAll int seed)
+            throws Exception {
+        Random random = new Random(seed);
+        List<Pad> pads = new ArrayList<>();
+        for (int i = random.nextInt(6); i > 0; i--) {
+            PadKind kind = PadKind.values()[random.nextInt(PadKind.values().length)];
+            List<Zone> zones = kind.zones().stream()
+                    .map(zone -> new Zone(
+                            zone,
+                            random.ints(random.nextInt(4), 0, 128)
+                                    .mapToObj(Note::of)
+                                    .toList(),
+                            random.nextBoolean() ? curve : VelocityCurve.STRAIGHT))
+                    .toList();
+            pads.add(new Pad(
+                    "Pad " + i, kind, random.nextInt(1_001), random.nextInt(2_001), 20 + random.nextInt(300), zones));
+        }
+        NoteMap kit = map.withPads(new PadPlan(
+                pads,
+                random.nextBoolean()
+                        ? Optional.empty()
+                        : Optional.of(new StrikePlace(16, Note.of(38), 40, 90, Note.of(39), Note.of(40))),
+                random.nextBoolean() ? Optional.empty() : Optional.of(new Splash(150, 90))));
+        String json = NoteMapJson.write(kit);
+        assertThat(NoteMapJson.read(json)).isEqualTo(kit);
+        assertThat(schema().validate(json, InputFormat.JSON)).isEmpty();
+    }
+
+    @Provide
+    Arbitrary<VelocityCurve> curves() {
+        return RandomMaps.curves();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            value = {
+                "{\"name\": \"Tom\", \"kind\": \"head\", \"x\": 1, \"y\": 1, \"size\": 90, \"zones\": [{\"kind\": \"bell\", \"notes\": [1]}]} | is a drum, which has no bell",
+                "{\"name\": \"Tom\", \"kind\": \"drum\", \"x\": 1, \"y\": 1, \"size\": 90, \"zones\": []} | There is no kind of pad",
+                "{\"name\": \"Tom\", \"kind\": \"head\", \"x\": 1001, \"y\": 1, \"size\": 90, \"zones\": []} | stands outside of the drawing",
+                "{\"name\": \"Tom\", \"kind\": \"head\", \"x\": 1, \"y\": 1, \"size\": 9, \"zones\": []} | is 9 wide",
+                "{\"name\": \"Tom\", \"kind\": \"head\", \"x\": 1, \"y\": 1, \"size\": 90, \"zones\": [{\"kind\": \"rim\", \"notes\": [1]}, {\"kind\": \"rim\", \"notes\": [2]}]} | has two zones at one place",
+                "{\"name\": \"Tom\", \"kind\": \"head\", \"x\": 1, \"y\": 1, \"size\": 90, \"zones\": [{\"kind\": \"rim\", \"notes\": [128]}]} | Note 128 does not exist"
+            })
+    void aPadThatCannotBeIsToldInASentence(String pad, String sentence) {
+        String json = document(LINE).replaceFirst("\\{", "{\"pads\": [" + pad.replace("\\", "\\\\") + "], ");
+        assertThatThrownBy(() -> NoteMapJson.read(json))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining(sentence);
     }
 
     @Test

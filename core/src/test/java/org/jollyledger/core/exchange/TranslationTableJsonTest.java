@@ -27,6 +27,9 @@ import org.jollyledger.core.crosswalk.TranslationTable;
 import org.jollyledger.core.crosswalk.TranslationTable.Cell;
 import org.jollyledger.core.crosswalk.TranslationTable.Row;
 import org.jollyledger.core.notemap.GeneralMidi;
+import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.StrikePlace;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.support.RandomMaps;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -73,8 +76,16 @@ class TranslationTableJsonTest {
                 curves,
                 random.nextBoolean()
                         ? Optional.empty()
-                        : Optional.of(new PlayedInput.Place(
-                                random.nextInt(128), 38, 1 + random.nextInt(60), 61 + random.nextInt(68), 39, 40)));
+                        : Optional.of(new StrikePlace(
+                                random.nextInt(120),
+                                Note.of(38),
+                                1 + random.nextInt(60),
+                                61 + random.nextInt(68),
+                                Note.of(39),
+                                Note.of(40))),
+                random.nextBoolean()
+                        ? Optional.empty()
+                        : Optional.of(new Splash(20 + random.nextInt(900), 1 + random.nextInt(127))));
         String json = TranslationTableJson.write(crosswalk.table(), input);
         assertThat(TranslationTableJson.readInput(json)).isEqualTo(input);
         assertThat(TranslationTableJson.read(json)).isEqualTo(crosswalk.table());

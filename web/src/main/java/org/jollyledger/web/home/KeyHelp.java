@@ -82,6 +82,13 @@ public class KeyHelp {
                     help("switch between as it is and as it would be", "x"),
                     help("undo, redo", "u", "r"),
                     help("download", "d")),
+            "bench",
+            List.of(
+                    help("hit the pad that shows the letter; hold Shift to hit hard, Alt to hit softly", "a–z"),
+                    help("grab the cymbal that was hit last", "Backspace"),
+                    help("lift the foot for as long as it is held", "Space"),
+                    help("open the hi-hat a step, close it a step", "↑", "↓"),
+                    help("stop all that sounds", "Esc")),
             "rigs",
             List.of(help("open the part or the rig", "Enter"), help("download as CSV", "d")),
             "batches",

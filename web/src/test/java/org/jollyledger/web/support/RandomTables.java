@@ -22,6 +22,9 @@ import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.StrikePlace;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
 
 /** Translation tables of any shape, between instruments that choke and open their hats in any form. */
@@ -133,8 +136,17 @@ public final class RandomTables {
             curves.put(LOWEST + random.nextInt(NOTES), curve(random));
         }
         int offCentreFrom = 1 + random.nextInt(60);
-        PlayedInput.Place place = new PlayedInput.Place(
-                16, LOWEST + 1, offCentreFrom, offCentreFrom + random.nextInt(60), LOWEST + 2, LOWEST + 3);
-        return new PlayedInput(curves, random.nextBoolean() ? Optional.empty() : Optional.of(place));
+        StrikePlace place = new StrikePlace(
+                16,
+                Note.of(LOWEST + 1),
+                offCentreFrom,
+                offCentreFrom + random.nextInt(60),
+                Note.of(LOWEST + 2),
+                Note.of(LOWEST + 3));
+        Splash splash = new Splash(50 + random.nextInt(400), 1 + random.nextInt(127));
+        return new PlayedInput(
+                curves,
+                random.nextBoolean() ? Optional.empty() : Optional.of(place),
+                random.nextBoolean() ? Optional.empty() : Optional.of(splash));
     }
 }

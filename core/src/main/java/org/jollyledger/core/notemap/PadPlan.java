@@ -1,0 +1,78 @@
+package org.jollyledger.core.notemap;
+
+import java.util.List;
+import java.util.Optional;
+import org.jollyledger.core.pitch.Note;
+
+/**
+ * The pads of a kit and what else its owner has set for this very one; two units of one model are never alike.
+ *
+ * @param pads in the order in which they are shown
+ * @param place how a controller says where the snare is struck; empty when none does
+ * @param splash what counts as a splash of the hi-hat's foot; empty when the kit sends a note for it, or none is wanted
+ */
+public record PadPlan(List<Pad> pads, Optional<StrikePlace> place, Optional<Splash> splash) {
+    /** Nothing is set. */
+    public static final PadPlan NONE = new PadPlan(List.of(), Optional.empty(), Optional.empty());
+
+    public static final int MOST_PADS = 256;
+
+    /**
+     * How a controller says where a drum is struck: the greater its value, the farther out.
+     *
+     * @param controller which one, 0 to 119
+     * @param note the note of the drum, as it is sent
+     * @param offCentreFrom from which value it is off the centre, 1 to 128
+     * @param edgeFrom from which value it is at the edge, {@code offCentreFrom} to 128
+     * @param offCentre the note that a stroke off the centre counts as
+     * @param edge the note that a stroke at the edge counts as
+     */
+    public record StrikePlace(int controller, Note note, int offCentreFrom, int edgeFrom, Note offCentre, Note edge) {
+        private static final int HIGHEST_CONTROLLER = 119;
+        private static final int NEVER = 128;
+
+        public StrikePlace {
+            if (controller < 0 || controller > HIGHEST_CONTROLLER) {
+                throw new IllegalArgumentException("Controller " + controller + " does not exist; give 0 to 119.");
+            }
+            if (offCentreFrom < 1 || edgeFrom < offCentreFrom || edgeFrom > NEVER) {
+                throw new IllegalArgumentException(
+                        "The borders between centre, off-centre and edge must rise from 1 to 128.");
+            }
+        }
+    }
+
+    /**
+     * When a foot that closes the hi-hat and lets go at once makes it splash.
+     *
+     * @param milliseconds within which it lets go, 20 to 1,000
+     * @param velocity how loud the splash is, 1 to 127
+     */
+    public record Splash(int milliseconds, int velocity) {
+        public Splash {
+            if (milliseconds < 20 || milliseconds > 1_000) {
+                throw new IllegalArgumentException(
+                        "A splash is a foot that lets go within 20 to 1,000 ms, not " + milliseconds + ".");
+            }
+            new VelocityRange(velocity, velocity);
+        }
+    }
+
+    public PadPlan {
+        if (pads.size() > MOST_PADS) {
+            throw new IllegalArgumentException(
+                    "The map has " + pads.size() + " pads; it may have " + MOST_PADS + " at most.");
+        }
+        pads = List.copyOf(pads);
+    }
+
+    /** {@return whether nothing is set} */
+    public boolean isEmpty() {
+        return equals(NONE);
+    }
+
+    /** {@return this plan with other pads} */
+    public PadPlan withPads(List<Pad> newPads) {
+        return new PadPlan(newPads, place, splash);
+    }
+}

@@ -1,0 +1,90 @@
+package org.jollyledger.web.bench;
+
+import java.util.List;
+import org.jollyledger.core.notemap.MapKind;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.MapName;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.ModelAndView;
+
+/** The bench. */
+@Controller
+@RequestMapping("/bench")
+class BenchController {
+    private final BenchService bench;
+    private final LedgerService ledger;
+
+    BenchController(BenchService bench, LedgerService ledger) {
+        this.bench = bench;
+        this.ledger = ledger;
+    }
+
+    @GetMapping
+    ModelAndView show(@RequestParam(defaultValue = "") String kit, @RequestParam(defaultValue = "") String to) {
+        List<MapName> maps = ledger.names();
+        ModelAndView page = new ModelAndView("bench/bench");
+        page.addObject("maps", maps);
+        if (maps.isEmpty()) {
+            throw Refusal.notFound("The ledger has no maps yet; make one first.");
+        }
+        String from = kit.isEmpty() ? first(maps, true, "") : kit;
+        String target = to.isEmpty() ? first(maps, false, from) : to;
+        page.addObject("view", BenchView.of(ledger.get(from), ledger.get(target)));
+        return page;
+    }
+
+    /** The kit that is likeliest to be at hand, or the library. */
+    private static String first(List<MapName> maps, boolean kit, String but) {
+        String wanted = (kit ? MapKind.KIT : MapKind.LIBRARY).code();
+        return maps.stream()
+                .filter(map -> map.kind().equals(wanted) && !map.slug().equals(but))
+                .findFirst()
+                .orElse(maps.get(0))
+                .slug();
+    }
+
+    @GetMapping("/kits/{slug}")
+    @ResponseBody
+    KitDocument kit(@PathVariable String slug) {
+        return KitDocument.of(ledger.get(slug).map());
+    }
+
+    @GetMapping("/instruments/{slug}")
+    @ResponseBody
+    InstrumentDocument instrument(@PathVariable String slug) {
+        return InstrumentDocument.of(ledger.get(slug).map());
+    }
+
+    @GetMapping("/translation")
+    ResponseEntity<String> translation(@RequestParam String from, @RequestParam String to) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_JSON)
+                .body(bench.translation(from, to).json());
+    }
+
+    /** How everything that the page has asked for is now. */
+    @GetMapping("/state")
+    @ResponseBody
+    String state(@RequestParam String from, @RequestParam String to) {
+        return bench.state(from, to);
+    }
+
+    /** A part that was kept. */
+    record Kept(String address) {}
+
+    @PostMapping("/takes")
+    @ResponseBody
+    Kept keep(@RequestBody BenchService.Take take) {
+        return new Kept("/parts/" + bench.keep(take));
+    }
+}

@@ -1,0 +1,124 @@
+package org.jollyledger.web.bench;
+
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.PlayedInput;
+import org.jollyledger.core.crosswalk.TranslationTable;
+import org.jollyledger.core.exchange.TranslationTableJson;
+import org.jollyledger.core.part.Recording;
+import org.jollyledger.core.part.Recording.Came;
+import org.jollyledger.web.crosswalk.Crosswalks;
+import org.jollyledger.web.file.FileName;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.StoredMap;
+import org.jollyledger.web.part.PartService;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What the bench asks for: the table of two maps as they are now, and keeping what was played. */
+@Service
+public class BenchService {
+    private static final DateTimeFormatter TAKE = DateTimeFormatter.ofPattern("d MMM HH.mm.ss", Locale.ENGLISH);
+
+    private final LedgerService ledger;
+    private final Crosswalks crosswalks;
+    private final PartService parts;
+    private final Clock clock = Clock.systemDefaultZone();
+
+    BenchService(LedgerService ledger, Crosswalks crosswalks, PartService parts) {
+        this.ledger = ledger;
+        this.crosswalks = crosswalks;
+        this.parts = parts;
+    }
+
+    /**
+     * By what a kit is translated.
+     *
+     * @param json the table as a document, with the figures of the kit
+     * @param usual whether somebody saved the routes; otherwise they are proposed
+     */
+    public record Translation(String json, boolean usual) {}
+
+    /** The table from a map to another: that of the usual crosswalk, or else of the proposal. */
+    @Transactional(readOnly = true)
+    public Translation translation(String from, String to) {
+        StoredMap source = ledger.get(from);
+        StoredMap target = ledger.get(to);
+        var usual = crosswalks.usual(source.id(), target.id());
+        TranslationTable table = usual.map(Crosswalks.Usual::crosswalk)
+                .orElseGet(() -> Crosswalk.propose(source.map(), target.map()))
+                .table();
+        return new Translation(TranslationTableJson.write(table, PlayedInput.of(source.map())), usual.isPresent());
+    }
+
+    /** How a kit, its target and what joins them are now: as long as this is the same, so is all that the bench asked for. */
+    @Transactional(readOnly = true)
+    public String state(String from, String to) {
+        StoredMap source = ledger.get(from);
+        StoredMap target = ledger.get(to);
+        String usual = crosswalks
+                .usual(source.id(), target.id())
+                .map(Crosswalks.Usual::state)
+                .orElse("");
+        return source.revision() + "/" + target.revision() + "/" + usual;
+    }
+
+    /**
+     * What was played.
+     *
+     * @param kit the address of the kit's map
+     * @param to the address of the map it was heard on
+     * @param tempo beats a minute
+     * @param beats in a bar
+     * @param played what came from the kit: microseconds, status, two data bytes
+     * @param sounded what went to the target
+     */
+    public record Take(
+            String kit, String to, double tempo, int beats, List<List<Long>> played, List<List<Long>> sounded) {}
+
+    /** Keeps what was played as a part: as it was played, and as a version of it what sounded. Returns its address. */
+    @Transactional
+    public String keep(Take take) {
+        StoredMap kit = ledger.get(take.kit);
+        StoredMap target = ledger.get(take.to);
+        if (take.played.isEmpty()) {
+            throw Refusal.incomplete("Nothing was played; hit something while the recording runs.");
+        }
+        String title = "Take " + TAKE.format(LocalDateTime.ofInstant(clock.instant(), ZoneId.systemDefault()));
+        String slug = parts.add(FileName.of(title + ".mid"), file(title, take, take.played));
+        var part = parts.get(slug);
+        parts.writtenFor(part.id(), kit.id());
+        if (kit.id() != target.id()) {
+            parts.change(
+                    slug, part.revision(), "As it sounded on " + target.map().name(), file(title, take, take.sounded));
+            parts.undo(slug, parts.get(slug).revision());
+        }
+        return slug;
+    }
+
+    private static byte[] file(String title, Take take, List<List<Long>> messages) {
+        return Refusal.unlessValid(() -> Recording.file(
+                title,
+                take.tempo,
+                take.beats,
+                messages.stream().map(BenchService::came).toList()));
+    }
+
+    private static Came came(List<Long> message) {
+        if (message.size() != 4) {
+            throw new IllegalArgumentException(
+                    "A message of the recording has four numbers: when, status, and two bytes.");
+        }
+        return new Came(
+                message.get(0),
+                Math.toIntExact(message.get(1)),
+                Math.toIntExact(message.get(2)),
+                Math.toIntExact(message.get(3)));
+    }
+}

@@ -1,0 +1,116 @@
+package org.jollyledger.web.bench;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+import java.util.stream.Collectors;
+import org.jollyledger.core.kit.Hats;
+import org.jollyledger.core.kit.SimulatedKit;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.Openness;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A simulated kit as the page's script plays it.
+ *
+ * @param channel on which it sends, from 0
+ * @param pads what its pads send
+ * @param openings what each value of the pedal means, 128 codes
+ * @param controller which controller its pedal sends
+ * @param sendsPedal whether it sends the pedal at all
+ * @param countsDown whether the pedal is pressed at 0
+ * @param close the note of a foot that closes the hi-hat; null when it sends none
+ * @param splash that of one that lets go at once
+ * @param place the controller that says where the snare is struck, and the note it belongs to; null when none does
+ * @param names what its lines are called, by their notes
+ * @param labels what its notes are called, 128 of them
+ */
+record KitDocument(
+        String name,
+        int channel,
+        List<PadDocument> pads,
+        List<String> openings,
+        int controller,
+        boolean sendsPedal,
+        boolean countsDown,
+        @Nullable Integer close,
+        @Nullable Integer splash,
+        @Nullable PlaceDocument place,
+        Map<Integer, String> names,
+        List<String> labels) {
+    /** The channel of drum parts by common practice, from 0. */
+    private static final int DRUMS = 9;
+
+    record PadDocument(
+            String name,
+            String kind,
+            List<ZoneDocument> zones,
+            @Nullable GrabDocument grab) {}
+
+    record ZoneDocument(String kind, List<Integer> notes, Map<String, Integer> byOpenness) {}
+
+    record GrabDocument(String form, int note) {}
+
+    record PlaceDocument(int controller, int note) {}
+
+    static KitDocument of(NoteMap map) {
+        SimulatedKit kit = SimulatedKit.of(map);
+        var pedal = map.openness().pedal();
+        return new KitDocument(
+                map.name(),
+                map.channel().orElse(DRUMS + 1) - 1,
+                kit.pads().stream().map(KitDocument::pad).toList(),
+                Hats.openings(pedal).stream().map(Openness::code).toList(),
+                pedal.controller(),
+                map.openness().form() == OpennessExpression.Form.CONTROLLER,
+                pedal.countsDown(),
+                boxed(kit.close()),
+                boxed(kit.splash()),
+                kit.plan()
+                        .place()
+                        .map(place -> new PlaceDocument(
+                                place.controller(), place.note().number()))
+                        .orElse(null),
+                names(map),
+                labels(map));
+    }
+
+    static Map<Integer, String> names(NoteMap map) {
+        Map<Integer, String> names = new LinkedHashMap<>();
+        for (Line line : map.firstLines()) {
+            names.put(line.note().number(), line.name());
+        }
+        return names;
+    }
+
+    static List<String> labels(NoteMap map) {
+        return java.util.stream.IntStream.range(0, Note.COUNT)
+                .mapToObj(note -> Note.of(note).label(map.middleC()))
+                .toList();
+    }
+
+    private static @Nullable Integer boxed(OptionalInt note) {
+        return note.isPresent() ? note.getAsInt() : null;
+    }
+
+    private static PadDocument pad(SimulatedKit.PadSends sends) {
+        return new PadDocument(
+                sends.pad().name(),
+                sends.pad().kind().code(),
+                sends.zones().stream()
+                        .map(zone -> new ZoneDocument(
+                                zone.kind().code(),
+                                zone.notes(),
+                                zone.byOpenness().entrySet().stream()
+                                        .collect(Collectors.toMap(
+                                                open -> open.getKey().code(), Map.Entry::getValue))))
+                        .toList(),
+                sends.grab()
+                        .map(grab -> new GrabDocument(grab.form().code(), grab.note()))
+                        .orElse(null));
+    }
+}

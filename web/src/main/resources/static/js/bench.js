@@ -1,0 +1,475 @@
+// The bench: hits the simulated kit, translates what it sends, sounds what comes out, and writes both down.
+
+import { sharedInstrument } from "./instrument.js";
+import { LiveInstrument } from "./live-instrument.js";
+import { LiveTranslator } from "./live-translator.js";
+import { SimulatedKit } from "./simulated-kit.js";
+
+const page = document.getElementById("bench");
+const stage = document.getElementById("stage");
+const message = document.getElementById("bench-message");
+const pedal = document.getElementById("pedal");
+const tempo = document.getElementById("tempo");
+const recordButton = document.getElementById("record");
+
+const LINES = 40;
+const PLAIN = 92;
+const HARD = 122;
+const SOFT = 40;
+const GRAB_AFTER = 260;
+const SLOWEST = 0.15;
+const FASTEST = 2.5;
+const STEPS = ["open", "three-quarter", "half", "quarter", "closed"];
+const CHANGED_EVERY = 900;
+
+const now = () => Math.round(performance.now() * 1000);
+const say = (text, refused = false) => {
+  message.textContent = text;
+  message.classList.toggle("refused", refused);
+};
+
+const json = async (address) => {
+  const response = await fetch(address, { headers: { Accept: "application/json" } });
+  const answer = await response.json();
+  if (!response.ok) {
+    throw new Error(answer.detail ?? "The application does not answer as it should; reload the page.");
+  }
+  return answer;
+};
+
+const { kit: kitSlug, to } = page.dataset;
+const pair = new URLSearchParams({ from: kitSlug, to });
+
+let kitTables;
+let kit;
+let instrument;
+let translator;
+let state = "";
+const strokes = new Map();
+let take = null;
+
+// Books
+
+const time = (at) => {
+  const beat = 60_000_000 / Number(tempo.value);
+  const from = take?.begin ?? begun;
+  const beats = Math.max(0, Math.floor((at - from) / beat + 0.25));
+  return `${Math.floor(beats / 4) + 1}.${(beats % 4) + 1}`;
+};
+const begun = now();
+
+const enter = (book, at, words, value, silent = false) => {
+  const list = document.getElementById(book);
+  const line = document.createElement("li");
+  line.classList.toggle("red", silent);
+  for (const text of [time(at), words, value]) {
+    const cell = document.createElement("span");
+    cell.textContent = text;
+    line.append(cell);
+  }
+  list.prepend(line);
+  while (list.children.length > LINES) {
+    list.lastChild.remove();
+  }
+};
+
+const named = (tables, note) => `${tables.labels[note]} ${tables.names[note] ?? ""}`.trim();
+let lastController = { sent: null, played: null };
+
+const write = (book, tables, [at, status, data1, data2], silent) => {
+  const command = status & 0xf0;
+  if (command === 0x90 && data2 > 0) {
+    lastController[book] = null;
+    enter(book, at, silent ? `${named(tables, data1)}: silent` : named(tables, data1), data2, silent);
+  } else if (command === 0xa0 && data2 > 0) {
+    enter(book, at, `${named(tables, data1)}: pressed`, data2);
+  } else if (command === 0xb0 && data1 !== 120) {
+    // A pedal that moves is one entry, with where it stands now.
+    const list = document.getElementById(book);
+    if (lastController[book] === data1 && list.firstChild) {
+      list.firstChild.lastChild.textContent = data2;
+    } else {
+      enter(book, at, `controller ${data1}`, data2);
+      lastController[book] = data1;
+    }
+  }
+};
+
+// From the kit to the ear
+
+const sound = (messages) => {
+  for (const out of messages) {
+    const [, status, data1, data2] = out;
+    const strikes = (status & 0xf0) === 0x90 && data2 > 0;
+    const silent = strikes && !(instrument.has(data1) && instrument.listens(status & 0x0f));
+    write("played", instrument.tables, out, silent);
+    if (take?.running) {
+      take.sounded.push(out);
+    }
+    instrument.play(out);
+  }
+};
+
+const came = (from) => {
+  write("sent", kitTables, from, false);
+  if (take?.running) {
+    take.played.push(from);
+  }
+  const out = translator.receive(from);
+  const strikes = (from[1] & 0xf0) === 0x90 && from[3] > 0;
+  if (strikes && !out.some(([, status, , data2]) => (status & 0xf0) === 0x90 && data2 > 0)) {
+    enter("played", from[0], "nothing plays this", "", true);
+  }
+  sound(out);
+};
+
+const tick = () => {
+  const at = now();
+  kit.advance(at);
+  sound(translator.advance(at));
+};
+
+// Hitting
+
+const padOf = (index) => stage.querySelector(`[data-pad="${index}"]`);
+
+const flash = (pad) => {
+  const element = padOf(pad);
+  element.classList.remove("struck");
+  void element.getBoundingClientRect();
+  element.classList.add("struck");
+};
+
+const meter = (pad, zone, velocity) => {
+  const key = `${pad}/${zone}`;
+  const played = strokes.get(key) ?? [];
+  played.push(velocity);
+  strokes.set(key, played);
+  const row = document.querySelector(`[data-meter="${key}"]`);
+  const sorted = [...played].sort((one, other) => one - other);
+  row.querySelector("[data-strokes]").textContent = played.length;
+  row.querySelector("[data-softest]").textContent = sorted[0];
+  row.querySelector("[data-middle]").textContent = sorted[sorted.length >> 1];
+  row.querySelector("[data-loudest]").textContent = sorted[sorted.length - 1];
+  const bar = document.createElementNS("http://www.w3.org/2000/svg", "rect");
+  bar.setAttribute("x", velocity);
+  bar.setAttribute("width", 1);
+  bar.setAttribute("height", 20);
+  row.querySelector("svg").append(bar);
+};
+
+let lastCymbal = null;
+
+const strike = (pad, zone, velocity, out) => {
+  sharedInstrument();
+  if (kitTables.pads[pad].grab) {
+    lastCymbal = pad;
+  }
+  const notes = kit.strike(now(), pad, zone, velocity, out);
+  flash(pad);
+  meter(pad, zone, velocity);
+  if (notes.length === 0) {
+    enter("sent", now(), `${kitTables.pads[pad].name}: not set`, "", true);
+  }
+};
+
+// How fast the pointer came, in pixels a millisecond.
+let trail = [];
+const speed = () => {
+  const recent = trail.filter((point) => performance.now() - point.at < 80);
+  if (recent.length < 2) {
+    return null;
+  }
+  const first = recent[0];
+  const last = recent[recent.length - 1];
+  return Math.hypot(last.x - first.x, last.y - first.y) / Math.max(1, last.at - first.at);
+};
+
+const velocityOf = (event) => {
+  const fast = speed();
+  if (event.shiftKey) {
+    return HARD;
+  }
+  if (event.altKey) {
+    return SOFT;
+  }
+  if (fast === null) {
+    return PLAIN;
+  }
+  const share = Math.min(1, Math.max(0, (fast - SLOWEST) / (FASTEST - SLOWEST)));
+  return Math.round(SOFT + share * (127 - SOFT));
+};
+
+const grabs = new Map();
+
+stage.addEventListener("pointermove", (event) => {
+  trail.push({ x: event.clientX, y: event.clientY, at: performance.now() });
+  trail = trail.slice(-12);
+});
+
+stage.addEventListener("pointerdown", (event) => {
+  const zone = event.target.closest("[data-zone]");
+  const pad = event.target.closest("[data-pad]");
+  if (!pad || !kit) {
+    return;
+  }
+  event.preventDefault();
+  const index = Number(pad.dataset.pad);
+  const at = Number((zone ?? pad.querySelector("[data-zone]")).dataset.zone);
+  const box = pad.querySelector(".outer").getBoundingClientRect();
+  const away = Math.hypot(event.clientX - (box.left + box.width / 2), event.clientY - (box.top + box.height / 2));
+  strike(index, at, velocityOf(event), Math.min(127, Math.round((away / (box.width / 2)) * 127)));
+  const isEdge = kitTables.pads[index].zones[at].kind === "edge";
+  if (isEdge && kitTables.pads[index].grab) {
+    const timer = setTimeout(() => {
+      grabs.set(event.pointerId, { index, held: true });
+      grab(index);
+    }, GRAB_AFTER);
+    grabs.set(event.pointerId, { index, timer });
+  }
+});
+
+const grab = (index) => {
+  kit.grab(now(), index);
+  padOf(index).classList.add("grabbed");
+};
+
+const letGo = (index) => {
+  kit.letGo(now(), index);
+  padOf(index).classList.remove("grabbed");
+};
+
+for (const end of ["pointerup", "pointercancel"]) {
+  window.addEventListener(end, (event) => {
+    const held = grabs.get(event.pointerId);
+    grabs.delete(event.pointerId);
+    clearTimeout(held?.timer);
+    if (held?.held) {
+      letGo(held.index);
+    }
+  });
+}
+
+// The pedal
+
+const showPedal = () => {
+  pedal.value = kitTables.countsDown ? 127 - kit.pedal : kit.pedal;
+  document.getElementById("pedal-says").textContent = kit.openness.replace("-", " ");
+};
+
+const press = (value) => {
+  kit.press(now(), kitTables.countsDown ? 127 - value : value);
+  showPedal();
+};
+
+pedal.addEventListener("input", () => press(Number(pedal.value)));
+
+// The value, of a pedal that counts up, in the middle of those that mean an openness.
+const valueOf = (openness) => {
+  const values = kitTables.openings
+    .map((code, value) => (code === openness ? value : -1))
+    .filter((value) => value >= 0)
+    .map((value) => (kitTables.countsDown ? 127 - value : value));
+  return values.length === 0 ? null : values.sort((one, other) => one - other)[values.length >> 1];
+};
+
+const stepPedal = (by) => {
+  const reached = STEPS.filter((code) => valueOf(code) !== null);
+  const at = Math.max(0, reached.indexOf(kit.openness === "tight" ? "closed" : kit.openness));
+  const next = reached[Math.min(reached.length - 1, Math.max(0, at + by))];
+  press(next === "closed" && by > 0 ? 127 : valueOf(next));
+};
+
+// Keys
+
+const typing = (element) => element.matches("input:not([type=checkbox], [type=range]), select, textarea");
+let lifted = null;
+
+document.addEventListener(
+  "keydown",
+  (event) => {
+    if (!kit || typing(event.target) || event.ctrlKey || event.metaKey) {
+      return;
+    }
+    const key = event.key.toLowerCase();
+    const zone = [...stage.querySelectorAll("[data-key]")].find((one) => one.dataset.key === key || `Key${one.dataset.key.toUpperCase()}` === event.code);
+    const pressing = event.target.matches("button, summary, a, input");
+    let done = true;
+    if (key === "escape") {
+      stopAll();
+    } else if (key === "arrowup" || key === "arrowdown") {
+      stepPedal(key === "arrowup" ? -1 : 1);
+    } else if (key === " " && !pressing) {
+      if (lifted === null) {
+        lifted = pedal.value;
+        press(0);
+      }
+    } else if (key === "backspace" && lastCymbal !== null) {
+      if (!event.repeat) {
+        grab(lastCymbal);
+      }
+    } else if (zone && zone.dataset.key !== "" && key !== "?") {
+      if (!event.repeat) {
+        const velocity = event.shiftKey ? HARD : event.altKey ? SOFT : PLAIN;
+        strike(Number(zone.closest("[data-pad]").dataset.pad), Number(zone.dataset.zone), velocity, zone.dataset.zone === "0" ? 0 : 100);
+      }
+    } else {
+      done = false;
+    }
+    if (done) {
+      event.preventDefault();
+      event.stopImmediatePropagation();
+    }
+  },
+  true,
+);
+
+document.addEventListener("keyup", (event) => {
+  if (event.key === " " && lifted !== null) {
+    press(Number(lifted));
+    lifted = null;
+  } else if (event.key === "Backspace" && lastCymbal !== null) {
+    letGo(lastCymbal);
+  }
+});
+
+const stopAll = () => {
+  const at = now();
+  kit.stop(at);
+  sound(translator.stop(at));
+  instrument.silence();
+  say("All sound is stopped.");
+};
+
+document.getElementById("bench-stop").addEventListener("click", stopAll);
+
+// Takes
+
+let clicking = null;
+
+const click = (beat, at) => {
+  const { context, master, instrument: sounds } = sharedInstrument();
+  sounds.click(context.currentTime + Math.max(0, (at - now()) / 1e6), beat % 4 === 0, master);
+};
+
+const metronome = (from, counted) => {
+  let beat = -counted;
+  return setInterval(() => {
+    const length = 60_000_000 / Number(tempo.value);
+    while (from + beat * length < now() + 150_000) {
+      if (beat < 0 || document.getElementById("metronome").checked) {
+        click(beat, from + beat * length);
+      }
+      beat++;
+    }
+    document.getElementById("take-says").textContent = take.running && now() >= take.begin ? `bar ${time(now())}` : "count-in";
+  }, 50);
+};
+
+const record = () => {
+  const length = 60_000_000 / Number(tempo.value);
+  const begin = now() + Math.round(4 * length) + 100_000;
+  take = { begin, running: true, tempo: Number(tempo.value), played: [], sounded: [] };
+  // Where the pedal stands belongs to what is played.
+  kit.press(now(), kit.pedal);
+  clicking = metronome(begin, 4);
+  recordButton.textContent = "Stop and keep";
+  recordButton.dataset.recording = "true";
+  say("Recording: one bar is counted in.");
+};
+
+const keep = async () => {
+  clearInterval(clicking);
+  take.running = false;
+  recordButton.textContent = "Record";
+  delete recordButton.dataset.recording;
+  document.getElementById("take-says").textContent = "";
+  const from = (messages) => messages.map(([at, ...rest]) => [Math.max(0, Math.round(at - take.begin)), ...rest]);
+  const strokesPlayed = take.played.some(([, status]) => (status & 0xf0) === 0x90);
+  if (!strokesPlayed) {
+    say("Nothing was played, so nothing was kept; hit something while the recording runs.", true);
+    return;
+  }
+  const response = await fetch("/bench/takes", {
+    method: "POST",
+    headers: {
+      Accept: "application/json",
+      "Content-Type": "application/json",
+      [page.dataset.csrfHeader]: page.dataset.csrf,
+    },
+    body: JSON.stringify({
+      kit: kitSlug,
+      to,
+      tempo: take.tempo,
+      beats: 4,
+      played: from(take.played),
+      sounded: from(take.sounded),
+    }),
+  });
+  const answer = await response.json();
+  if (!response.ok) {
+    say(answer.detail ?? "The take could not be kept; try again.", true);
+    return;
+  }
+  message.classList.remove("refused");
+  const link = (address, words) => {
+    const element = document.createElement("a");
+    element.href = address;
+    element.textContent = words;
+    return element;
+  };
+  message.replaceChildren(
+    "The take is kept: ",
+    link(answer.address, "Open it"),
+    " · ",
+    link(`${answer.address}/reconcile?map=${to}`, "Reconcile"),
+  );
+};
+
+recordButton.addEventListener("click", () => (take?.running ? keep().catch((error) => say(error.message, true)) : record()));
+
+// What is changed in a map or a crosswalk anywhere holds here within a second.
+const watch = async () => {
+  const response = await fetch(`/bench/state?${pair}`);
+  const current = await response.text();
+  if (response.ok && state !== "" && current !== state) {
+    const [newKit, newInstrument, table] = await load();
+    kit.stop(now());
+    kitTables = newKit;
+    instrument.silence();
+    instrument = newInstrument;
+    sound(translator.change(table, now()));
+    await instrument.prepare();
+    say("A map or its crosswalk has changed; the bench plays by it now.");
+  }
+  state = response.ok ? current : state;
+};
+
+const load = async () => {
+  const [kitDocument, tables, table] = await Promise.all([
+    json(`/bench/kits/${kitSlug}`),
+    json(`/bench/instruments/${to}`),
+    json(`/bench/translation?${pair}`),
+  ]);
+  const live = new LiveInstrument(tables);
+  live.tables = tables;
+  return [kitDocument, live, table];
+};
+
+const begin = async () => {
+  const [kitDocument, live, table] = await load();
+  kitTables = kitDocument;
+  instrument = live;
+  translator = new LiveTranslator(table);
+  kit = new SimulatedKit(kitTables, came);
+  showPedal();
+  await instrument.prepare();
+  await watch();
+  setInterval(() => watch().catch(() => {}), CHANGED_EVERY);
+  setInterval(tick, 10);
+  document.getElementById("bench-stop").disabled = false;
+  recordButton.disabled = false;
+  page.dataset.ready = "true";
+};
+
+begin().catch((error) => say(error.message, true));
