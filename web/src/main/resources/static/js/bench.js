@@ -129,6 +129,13 @@ const tick = () => {
   sound(translator.advance(at));
 };
 
+// A translator must know where the pedal stands before the first stroke.
+const tellPedal = () => {
+  if (kitTables.sendsPedal) {
+    sound(translator.receive([now(), 0xb0 | kitTables.channel, kitTables.controller, kit.pedal]));
+  }
+};
+
 // Hitting
 
 const padOf = (index) => stage.querySelector(`[data-pad="${index}"]`);
@@ -439,6 +446,9 @@ const watch = async () => {
     instrument.silence();
     instrument = newInstrument;
     sound(translator.change(table, now()));
+    kit = new SimulatedKit(kitTables, came);
+    showPedal();
+    tellPedal();
     await instrument.prepare();
     say("A map or its crosswalk has changed; the bench plays by it now.");
   }
@@ -463,6 +473,7 @@ const begin = async () => {
   translator = new LiveTranslator(table);
   kit = new SimulatedKit(kitTables, came);
   showPedal();
+  tellPedal();
   await instrument.prepare();
   await watch();
   setInterval(() => watch().catch(() => {}), CHANGED_EVERY);
