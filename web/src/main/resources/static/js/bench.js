@@ -3,6 +3,9 @@
 import { sharedInstrument } from "./instrument.js";
 import { LiveInstrument } from "./live-instrument.js";
 import { LiveTranslator } from "./live-translator.js";
+import { MidiPorts } from "./midi-ports.js";
+import { PedalPanel } from "./bench-pedal.js";
+import { ZonePanel } from "./bench-zones.js";
 import { SimulatedKit } from "./simulated-kit.js";
 
 const page = document.getElementById("bench");
@@ -33,6 +36,25 @@ const json = async (address) => {
   const answer = await response.json();
   if (!response.ok) {
     throw new Error(answer.detail ?? "The application does not answer as it should; reload the page.");
+  }
+  return answer;
+};
+
+// What is sent to the server; null when it refuses, which is told then.
+const post = async (address, body) => {
+  const response = await fetch(address, {
+    method: "POST",
+    headers: {
+      Accept: "application/json",
+      "Content-Type": "application/json",
+      [page.dataset.csrfHeader]: page.dataset.csrf,
+    },
+    body: JSON.stringify(body),
+  });
+  const answer = await response.json();
+  if (!response.ok) {
+    say(answer.detail ?? "The application gave an unexpected answer; reload the page and try again.", true);
+    return null;
   }
   return answer;
 };
@@ -106,12 +128,21 @@ const sound = (messages) => {
     if (take?.running) {
       take.sounded.push(out);
     }
-    instrument.play(out);
+    if (hereToo()) {
+      instrument.play(out);
+    }
+    ports.send(out);
   }
 };
 
+const ports = new MidiPorts();
+const hereToo = () => ports.output === null || document.getElementById("device-here").checked;
+
 const came = (from) => {
   write("sent", kitTables, from, false);
+  if ((from[1] & 0xf0) === 0xb0) {
+    pedalPanel.moved(from[2], from[3]);
+  }
   if (take?.running) {
     take.played.push(from);
   }
@@ -175,6 +206,7 @@ const strike = (pad, zone, velocity, out) => {
   const notes = kit.strike(now(), pad, zone, velocity, out);
   flash(pad);
   meter(pad, zone, velocity);
+  zonePanel.hit(pad, zone, kitTables.pads[pad].zones[zone].words);
   if (notes.length === 0) {
     enter("sent", now(), `${kitTables.pads[pad].name}: not set`, "", true);
   }
@@ -397,25 +429,15 @@ const keep = async () => {
     say("Nothing was played, so nothing was kept; hit something while the recording runs.", true);
     return;
   }
-  const response = await fetch("/bench/takes", {
-    method: "POST",
-    headers: {
-      Accept: "application/json",
-      "Content-Type": "application/json",
-      [page.dataset.csrfHeader]: page.dataset.csrf,
-    },
-    body: JSON.stringify({
-      kit: kitSlug,
-      to,
-      tempo: take.tempo,
-      beats: 4,
-      played: from(take.played),
-      sounded: from(take.sounded),
-    }),
+  const answer = await post("/bench/takes", {
+    kit: kitSlug,
+    to,
+    tempo: take.tempo,
+    beats: 4,
+    played: from(take.played),
+    sounded: from(take.sounded),
   });
-  const answer = await response.json();
-  if (!response.ok) {
-    say(answer.detail ?? "The take could not be kept; try again.", true);
+  if (!answer) {
     return;
   }
   message.classList.remove("refused");
@@ -434,6 +456,99 @@ const keep = async () => {
 };
 
 recordButton.addEventListener("click", () => (take?.running ? keep().catch((error) => say(error.message, true)) : record()));
+
+// Setting the kit: every change is made on the map as it is now, and holds at once.
+const ask = async (path, body) => {
+  const answer = await post(`/bench/kits/${kitSlug}/${path}`, { base: kitTables.revision, ...body });
+  if (answer?.message) {
+    say(answer.message);
+    kitTables.revision = answer.revision;
+    await watch();
+    say(answer.message);
+  }
+  return answer;
+};
+
+const pedalPanel = new PedalPanel({
+  ask,
+  use: ({ controller, countsDown, thresholds }) => ask("pedal", { controller, countsDown, thresholds }),
+});
+const zonePanel = new ZonePanel({ ask });
+
+// Devices
+
+const devicesSay = (text) => {
+  document.getElementById("devices-say").textContent = text;
+};
+
+// Which zone a note of the real kit belongs to.
+const zoneOf = (note) => {
+  for (const [pad, { zones }] of kitTables.pads.entries()) {
+    for (const [zone, { notes, byOpenness }] of zones.entries()) {
+      if (notes.includes(note) || Object.values(byOpenness).includes(note)) {
+        return { pad, zone };
+      }
+    }
+  }
+  return null;
+};
+
+ports.addEventListener("message", ({ detail: [status, data1, data2] }) => {
+  const command = status & 0xf0;
+  if (command === 0x90 && data2 > 0) {
+    const at = zoneOf(data1);
+    if (at) {
+      flash(at.pad);
+      meter(at.pad, at.zone, data2);
+      zonePanel.hit(at.pad, at.zone, kitTables.pads[at.pad].zones[at.zone].words);
+    } else {
+      zonePanel.stray(named(kitTables, data1));
+    }
+  }
+  came([now(), status, data1, data2]);
+});
+
+ports.addEventListener("lost", ({ detail: { name, what } }) => {
+  const at = now();
+  sound(translator.stop(at));
+  instrument.silence();
+  devicesSay(
+    what === "kit"
+      ? `“${name}” is gone; what sounded has been stopped. Plug it in again and it is taken up by itself.`
+      : `“${name}” is gone, so nothing goes out to it. Plug it in again and it is taken up by itself.`,
+  );
+});
+ports.addEventListener("back", ({ detail: { name } }) => devicesSay(`“${name}” is back.`));
+ports.addEventListener("ports", () => {
+  for (const [id, list, chosen, none] of [
+    ["device-in", ports.inputs, ports.input, "the kit on this page"],
+    ["device-out", ports.outputs, ports.output, "this page"],
+  ]) {
+    document.getElementById(id).replaceChildren(
+      ...[{ name: "" }, ...list].map(({ name }) => {
+        const option = new Option(name === "" ? none : name, name);
+        option.selected = name === (chosen?.name ?? "");
+        return option;
+      }),
+    );
+  }
+  document.getElementById("devices-choice").hidden = false;
+  document.getElementById("devices-ask").hidden = true;
+  if (ports.inputs.length === 0 && ports.outputs.length === 0) {
+    devicesSay("No MIDI device is there; plug one in, and it shows up here by itself.");
+  } else if (ports.input) {
+    devicesSay(`“${ports.input.name}” plays.`);
+  } else if (!document.getElementById("devices-say").textContent.includes("is gone")) {
+    devicesSay("Choose the kit that you play.");
+  }
+});
+document.getElementById("device-in").addEventListener("change", (event) => ports.chooseInput(event.target.value));
+document.getElementById("device-out").addEventListener("change", (event) => {
+  sound(translator.stop(now()));
+  ports.chooseOutput(event.target.value);
+});
+const useDevices = () => ports.open().catch((error) => devicesSay(error.message));
+document.getElementById("devices-ask").addEventListener("click", useDevices);
 
 // What is changed in a map or a crosswalk anywhere holds here within a second.
 const watch = async () => {
@@ -478,6 +593,10 @@ const begin = async () => {
   await watch();
   setInterval(() => watch().catch(() => {}), CHANGED_EVERY);
   setInterval(tick, 10);
+  setInterval(() => pedalPanel.draw(), 60);
+  if (MidiPorts.wanted) {
+    await useDevices();
+  }
   document.getElementById("bench-stop").disabled = false;
   recordButton.disabled = false;
   page.dataset.ready = "true";

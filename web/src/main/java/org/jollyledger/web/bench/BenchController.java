@@ -16,16 +16,19 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The bench. */
 @Controller
 @RequestMapping("/bench")
 class BenchController {
     private final BenchService bench;
+    private final KitSetting setting;
     private final LedgerService ledger;
 
-    BenchController(BenchService bench, LedgerService ledger) {
+    BenchController(BenchService bench, KitSetting setting, LedgerService ledger) {
         this.bench = bench;
+        this.setting = setting;
         this.ledger = ledger;
     }
 
@@ -39,7 +42,8 @@ class BenchController {
         }
         String from = kit.isEmpty() ? first(maps, true, "") : kit;
         String target = to.isEmpty() ? first(maps, false, from) : to;
-        page.addObject("view", BenchView.of(ledger.get(from), ledger.get(target)));
+        page.addObject(
+                "view", BenchView.of(ledger.get(from), !ledger.editState(from).builtIn(), ledger.get(target)));
         return page;
     }
 
@@ -56,7 +60,7 @@ class BenchController {
     @GetMapping("/kits/{slug}")
     @ResponseBody
     KitDocument kit(@PathVariable String slug) {
-        return KitDocument.of(ledger.get(slug).map());
+        return KitDocument.of(ledger.get(slug));
     }
 
     @GetMapping("/instruments/{slug}")
@@ -70,6 +74,44 @@ class BenchController {
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_JSON)
                 .body(bench.translation(from, to).json());
+    }
+
+    @PostMapping("/kits/{slug}/zones")
+    @ResponseBody
+    KitSetting.Done setZone(@PathVariable String slug, @RequestBody KitSetting.ZoneSetting wanted) {
+        return setting.set(slug, wanted);
+    }
+
+    @PostMapping("/kits/{slug}/lines")
+    @ResponseBody
+    KitSetting.Done setLine(@PathVariable String slug, @RequestBody KitSetting.LineSetting wanted) {
+        return setting.set(slug, wanted);
+    }
+
+    @PostMapping("/kits/{slug}/pedal")
+    @ResponseBody
+    KitSetting.Done setPedal(@PathVariable String slug, @RequestBody KitSetting.PedalSetting wanted) {
+        return setting.set(slug, wanted);
+    }
+
+    /** What the pedal's poses say; nothing is changed. */
+    @PostMapping("/kits/{slug}/calibration")
+    @ResponseBody
+    KitSetting.CalibrationDocument calibrate(
+            @PathVariable String slug, @RequestBody KitSetting.CalibrationRequest request) {
+        return setting.calibrate(slug, request);
+    }
+
+    /** A kit of one's own, to set it as this one is. */
+    @PostMapping("/kits/{slug}/own")
+    String own(
+            @PathVariable String slug,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam String to,
+            RedirectAttributes redirect) {
+        redirect.addAttribute("kit", ledger.derive(slug, name).slug());
+        redirect.addAttribute("to", to);
+        return "redirect:/bench";
     }
 
     /** How everything that the page has asked for is now. */

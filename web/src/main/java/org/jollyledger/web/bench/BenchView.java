@@ -13,8 +13,10 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.Pad;
 import org.jollyledger.core.notemap.PadKind;
+import org.jollyledger.core.notemap.VelocityCurve;
 import org.jollyledger.core.notemap.Zone;
 import org.jollyledger.core.notemap.ZoneKind;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.ledger.StoredMap;
@@ -23,6 +25,8 @@ import org.jollyledger.web.ledger.StoredMap;
  * The bench as its page shows it.
  *
  * @param kit the address of the map whose kit is hit
+ * @param mayBeSet whether the kit is not built in
+ * @param lines the lines of its map
  * @param target the address of the map that sounds
  * @param height of the drawing, which is 1000 wide
  * @param pads its pads
@@ -31,6 +35,8 @@ import org.jollyledger.web.ledger.StoredMap;
 public record BenchView(
         String kit,
         String kitName,
+        boolean mayBeSet,
+        List<LineChoice> lines,
         String target,
         String targetName,
         int height,
@@ -82,9 +88,12 @@ public record BenchView(
     public record ZoneView(int index, String kind, int radius, String key, String title) {}
 
     /** A zone as a row of what is played on it. */
-    public record ZoneRow(int pad, int zone, String name, String note) {}
+    public record ZoneRow(int pad, int zone, String name, String note, int sends, int bend) {}
 
-    static BenchView of(StoredMap kit, StoredMap target) {
+    /** A line of the kit's map, by its note. */
+    public record LineChoice(int note, String words) {}
+
+    static BenchView of(StoredMap kit, boolean mayBeSet, StoredMap target) {
         NoteMap map = kit.map();
         List<Pad> pads = StagePlan.of(map).pads();
         Map<String, String> keys = keys(pads, map);
@@ -94,10 +103,28 @@ public record BenchView(
             drawn.add(pad(i, pads.get(i), map, keys));
             for (int zone = 0; zone < pads.get(i).zones().size(); zone++) {
                 Zone of = pads.get(i).zones().get(zone);
-                rows.add(new ZoneRow(i, zone, zoneName(pads.get(i), of), notes(of, map)));
+                rows.add(new ZoneRow(
+                        i,
+                        zone,
+                        zoneName(pads.get(i), of),
+                        notes(of, map),
+                        of.notes().isEmpty() ? -1 : of.notes().get(0).number(),
+                        of.curve() instanceof VelocityCurve.Shape shape ? shape.bend() : 0));
             }
         }
-        return new BenchView(kit.slug(), map.name(), target.slug(), target.map().name(), height(pads), drawn, rows);
+        return new BenchView(
+                kit.slug(),
+                map.name(),
+                mayBeSet,
+                map.firstLines().stream()
+                        .map(line -> new LineChoice(
+                                line.note().number(), line.note().label(map.middleC()) + " " + line.name()))
+                        .toList(),
+                target.slug(),
+                target.map().name(),
+                height(pads),
+                drawn,
+                rows);
     }
 
     private static int height(List<Pad> pads) {
@@ -165,11 +192,17 @@ public record BenchView(
     }
 
     private static String notes(Zone zone, NoteMap map) {
-        return zone.notes().isEmpty()
+        return notes(zone.notes().stream().map(Note::number).toList(), map);
+    }
+
+    /** What notes play on a map, in words. */
+    static String notes(List<Integer> numbers, NoteMap map) {
+        return numbers.isEmpty()
                 ? "not set"
                 : String.join(
                         " and ",
-                        zone.notes().stream()
+                        numbers.stream()
+                                .map(Note::of)
                                 .map(note -> note.label(map.middleC())
                                         + map.lineAt(note)
                                                 .map(Line::name)

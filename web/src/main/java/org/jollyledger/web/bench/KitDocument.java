@@ -12,11 +12,14 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Openness;
+import org.jollyledger.web.ledger.StoredMap;
 import org.jspecify.annotations.Nullable;
 
 /**
  * A simulated kit as the page's script plays it.
  *
+ * @param revision that of its map
+ * @param thresholds where its pedal's steps are, from three quarters open to tight
  * @param channel on which it sends, from 0
  * @param pads what its pads send
  * @param openings what each value of the pedal means, 128 codes
@@ -30,6 +33,7 @@ import org.jspecify.annotations.Nullable;
  * @param labels what its notes are called, 128 of them
  */
 record KitDocument(
+        int revision,
         String name,
         int channel,
         List<PadDocument> pads,
@@ -37,6 +41,7 @@ record KitDocument(
         int controller,
         boolean sendsPedal,
         boolean countsDown,
+        List<Integer> thresholds,
         @Nullable Integer close,
         @Nullable Integer splash,
         @Nullable PlaceDocument place,
@@ -51,23 +56,26 @@ record KitDocument(
             List<ZoneDocument> zones,
             @Nullable GrabDocument grab) {}
 
-    record ZoneDocument(String kind, List<Integer> notes, Map<String, Integer> byOpenness) {}
+    record ZoneDocument(String kind, List<Integer> notes, Map<String, Integer> byOpenness, String words) {}
 
     record GrabDocument(String form, int note) {}
 
     record PlaceDocument(int controller, int note) {}
 
-    static KitDocument of(NoteMap map) {
+    static KitDocument of(StoredMap stored) {
+        NoteMap map = stored.map();
         SimulatedKit kit = SimulatedKit.of(map);
         var pedal = map.openness().pedal();
         return new KitDocument(
+                stored.revision(),
                 map.name(),
                 map.channel().orElse(DRUMS + 1) - 1,
-                kit.pads().stream().map(KitDocument::pad).toList(),
+                kit.pads().stream().map(pad -> pad(pad, map)).toList(),
                 Hats.openings(pedal).stream().map(Openness::code).toList(),
                 pedal.controller(),
                 map.openness().form() == OpennessExpression.Form.CONTROLLER,
                 pedal.countsDown(),
+                pedal.thresholds(),
                 boxed(kit.close()),
                 boxed(kit.splash()),
                 kit.plan()
@@ -97,7 +105,7 @@ record KitDocument(
         return note.isPresent() ? note.getAsInt() : null;
     }
 
-    private static PadDocument pad(SimulatedKit.PadSends sends) {
+    private static PadDocument pad(SimulatedKit.PadSends sends, NoteMap map) {
         return new PadDocument(
                 sends.pad().name(),
                 sends.pad().kind().code(),
@@ -107,7 +115,8 @@ record KitDocument(
                                 zone.notes(),
                                 zone.byOpenness().entrySet().stream()
                                         .collect(Collectors.toMap(
-                                                open -> open.getKey().code(), Map.Entry::getValue))))
+                                                open -> open.getKey().code(), Map.Entry::getValue)),
+                                BenchView.notes(zone.notes(), map)))
                         .toList(),
                 sends.grab()
                         .map(grab -> new GrabDocument(grab.form().code(), grab.note()))
