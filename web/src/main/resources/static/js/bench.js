@@ -461,7 +461,6 @@ recordButton.addEventListener("click", () => (take?.running ? keep().catch((erro
 const ask = async (path, body) => {
   const answer = await post(`/bench/kits/${kitSlug}/${path}`, { base: kitTables.revision, ...body });
   if (answer?.message) {
-    say(answer.message);
     kitTables.revision = answer.revision;
     await watch();
     say(answer.message);
@@ -551,7 +550,7 @@ const useDevices = () => ports.open().catch((error) => devicesSay(error.message)
 document.getElementById("devices-ask").addEventListener("click", useDevices);
 
 // What is changed in a map or a crosswalk anywhere holds here within a second.
-const watch = async () => {
+const look = async () => {
   const response = await fetch(`/bench/state?${pair}`);
   const current = await response.text();
   if (response.ok && state !== "" && current !== state) {
@@ -568,6 +567,13 @@ const watch = async () => {
     say("A map or its crosswalk has changed; the bench plays by it now.");
   }
   state = response.ok ? current : state;
+};
+
+// One look after the other: what was asked for last holds.
+let looking = Promise.resolve();
+const watch = () => {
+  looking = looking.catch(() => {}).then(look);
+  return looking;
 };
 
 const load = async () => {

@@ -6,9 +6,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.SelectOption;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Pattern;
 import org.jollyledger.core.exchange.TranslationTableJson;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
@@ -17,6 +22,7 @@ import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
 
 /** The bench in the real interface: a kit is hit, translated, heard and recorded. */
 @ExtendWith({RunningApplication.class, Browser.class})
@@ -95,6 +101,7 @@ class BenchJourneyTest {
         assertThat(page.locator("h1")).containsText("Take");
         assertThat(page.locator(".heading")).containsText("4 hits");
         assertThat(page.locator(".part-map select").first()).hasValue("otterbrook-e7");
+        page.waitForSelector("#part-desk[data-ready=true]");
         page.locator("[data-redo]").click();
         assertThat(page.locator("[data-message]")).containsText("Redone: As it sounded on Tin Parade");
     }
@@ -128,6 +135,146 @@ class BenchJourneyTest {
         assertThat(page.locator("#bench-message")).containsText("has changed; the bench plays by it now");
         page.keyboard().press("b");
         assertThat(page.locator("#played li").first()).containsText("47 · B2 Kick");
+    }
+
+    /** A browser with two MIDI devices, which come and go. */
+    private static final String DEVICES = """
+            (() => {
+              const port = (type, name) => ({
+                type, name, state: "connected", onmidimessage: null, sent: [],
+                send(bytes) { this.sent.push([...bytes]); },
+              });
+              const access = {
+                inputs: new Map([["1", port("input", "Test kit")]]),
+                outputs: new Map([["2", port("output", "Test out")]]),
+                onstatechange: null,
+              };
+              window.devices = access;
+              navigator.requestMIDIAccess = async () => access;
+            })()""";
+
+    private static void plays(Page page, int status, int data1, int data2) {
+        page.evaluate(
+                "bytes => window.devices.inputs.get('1').onmidimessage({ data: bytes })",
+                List.of(status, data1, data2));
+    }
+
+    private static void state(Page page, String state) {
+        page.evaluate(
+                "state => { window.devices.inputs.get('1').state = state; window.devices.onstatechange(); }", state);
+    }
+
+    private static Page openOwn(Address address, Window window, String name) {
+        window.page().addInitScript(DEVICES);
+        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        page.locator("#own-kit summary").click();
+        page.locator("#own-name").fill(name);
+        page.locator("#own-kit button").click();
+        page.waitForURL(Pattern.compile("kit=" + name.toLowerCase(Locale.ROOT).replace(' ', '-')));
+        page.waitForSelector("#bench[data-ready=true]");
+        page.locator("#devices summary").click();
+        page.locator("#devices-ask").click();
+        page.locator("#device-in").selectOption("Test kit");
+        assertThat(page.locator("#devices-say")).hasText("“Test kit” plays.");
+        return page;
+    }
+
+    @Test
+    void aRealKitIsTranslatedAndTakenUpAgainAfterItVanished(Address address, Window window) {
+        Page page = openOwn(address, window, "Cellar kit");
+        page.locator("#device-out").selectOption("Test out");
+        plays(page, 0x99, 39, 100);
+        state(page, "disconnected");
+        assertThat(page.locator("#devices-say")).containsText("“Test kit” is gone; what sounded has been stopped");
+        Object sent = page.evaluate("JSON.stringify(window.devices.outputs.get('2').sent)");
+        assertThat(sent).as("the note that was held has its end").isEqualTo("[[153,54,100],[137,54,64],[185,120,0]]");
+        state(page, "connected");
+        assertThat(page.locator("#devices-say")).hasText("“Test kit” is back.");
+        plays(page, 0x99, 30, 90);
+        assertThat(page.locator("#played li").first()).containsText("48 · C3 Kick");
+        page.reload();
+        page.waitForSelector("#bench[data-ready=true]");
+        assertThat(page.locator("#device-in")).hasValue("Test kit");
+    }
+
+    @Test
+    void withoutDevicesTheBrowserSaysWhatToDo(Address address, Window window) {
+        window.page().addInitScript("navigator.requestMIDIAccess = async () => { throw new Error('no'); }");
+        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        page.locator("#devices summary").click();
+        page.locator("#devices-ask").click();
+        assertThat(page.locator("#devices-say")).containsText("may not use MIDI devices; allow it in the settings");
+    }
+
+    @Test
+    void theSecondTomShallBeARide(Address address, Window window) {
+        Page page = openOwn(address, window, "Barn kit");
+        page.locator("#zones summary").click();
+        page.locator("#listen").click();
+        plays(page, 0x99, 39, 100);
+        assertThat(page.locator("#listen-says")).containsText("That was Tom 2, head: 39 · D#2 Tom 2");
+        page.keyboard().type("blorp");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#bench-message")).containsText("“blorp” names no sound");
+        page.locator(".heard [data-shall-be]").fill("ride bell");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#bench-message")).hasText("39 · D#2 is ride bell now.");
+        plays(page, 0x99, 39, 100);
+        assertThat(page.locator("#played li").first()).containsText("61 · C#4 Ride bell");
+        plays(page, 0x99, 2, 100);
+        assertThat(page.locator("#listen-says")).containsText("which no zone sends");
+        page.getByLabel("What Snare, rim sends").selectOption(new SelectOption().setLabel("32 · G#1 Snare"));
+        assertThat(page.locator("#bench-message")).hasText("Snare, rim sends 32 · G#1 Snare.");
+        page.getByLabel("How hard Kick is felt").fill("60");
+        page.keyboard().press("Tab");
+        assertThat(page.locator("#bench-message")).hasText("Kick is felt harder.");
+        plays(page, 0x99, 30, 40);
+        assertThat(page.locator("#played li").first()).not().containsText("40");
+        Browser.assertAccessibleInBothThemes(page);
+    }
+
+    @Test
+    void aPedalIsSetByFourPoses(Address address, Window window) {
+        Page page = openOwn(address, window, "Loft kit");
+        page.locator("#pedal-panel summary").click();
+        Map<String, Integer> poses = new LinkedHashMap<>();
+        poses.put("closed", 20);
+        poses.put("quarter", 45);
+        poses.put("three-quarter", 90);
+        poses.put("open", 110);
+        poses.forEach((pose, value) -> {
+            plays(page, 0xB9, 4, value);
+            page.locator("[data-pose='" + pose + "'] button").click();
+            assertThat(page.locator("[data-pose='" + pose + "'] output")).hasText("recorded");
+        });
+        assertThat(page.locator("#pedal-found")).containsText("pressed is low: open 110");
+        page.locator("#pedal-use").click();
+        assertThat(page.locator("#bench-message")).hasText("The pedal is set.");
+        plays(page, 0xB9, 4, 108);
+        plays(page, 0x99, 48, 90);
+        assertThat(page.locator("#played li").first()).containsText("57 · A3 Hat open");
+        plays(page, 0xB9, 4, 22);
+        plays(page, 0x99, 48, 90);
+        assertThat(page.locator("#played li").first()).containsText("53 · F3 Hat closed");
+        Browser.assertAccessibleInBothThemes(page);
+    }
+
+    @Test
+    void programsCalibrateAPedal(Address address) throws Exception {
+        String poses = "{\"poses\": [" + pose("open", 5) + "," + pose("three-quarter", 40) + "," + pose("quarter", 90)
+                + "," + pose("closed", 120) + "]}";
+        JsonNode figures = Http.json(Http.postJson(address.url("/api/kits/otterbrook-e7/calibration"), poses));
+        assertThat(figures.get("controller").asInt()).isEqualTo(4);
+        assertThat(figures.get("thresholds").toString()).isEqualTo("[23,57,73,105,128]");
+        assertThat(figures.get("warnings")).isEmpty();
+        HttpResponse<byte[]> refused = Http.postJson(
+                address.url("/api/kits/otterbrook-e7/calibration"), "{\"poses\": [" + pose("open", 5) + "]}");
+        assertThat(refused.statusCode()).isEqualTo(422);
+        assertThat(Http.text(refused)).contains("is missing; record all four");
+    }
+
+    private static String pose(String pose, int value) {
+        return "{\"pose\": \"" + pose + "\", \"milliseconds\": 1000, \"values\": [[0, 4, " + value + "]]}";
     }
 
     @Test

@@ -185,7 +185,7 @@ public record BenchView(
                 .orElse(Family.CONTROL);
     }
 
-    private static String zoneName(Pad pad, Zone zone) {
+    static String zoneName(Pad pad, Zone zone) {
         return pad.zones().size() == 1
                 ? pad.name()
                 : pad.name() + ", " + zone.kind().code();

@@ -12,7 +12,9 @@ import org.jollyledger.core.kit.PedalCalibration.Stand;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.Pad;
 import org.jollyledger.core.notemap.VelocityCurve;
+import org.jollyledger.core.notemap.Zone;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -58,23 +60,42 @@ public class KitSetting {
 
     Done set(String slug, ZoneSetting wanted) {
         StoredMap before = ledger.get(slug);
-        return done(
-                ledger.change(slug, wanted.base, "Pads set", map -> {
-                    NoteMap after = map;
-                    if (wanted.notes != null) {
-                        List<Note> notes = wanted.notes.stream().map(Note::of).toList();
-                        after = PadEdits.setNotes(after, wanted.pad, wanted.zone, notes);
-                    }
-                    if (wanted.bend != null) {
-                        VelocityCurve.Shape plain = (VelocityCurve.Shape) VelocityCurve.STRAIGHT;
-                        VelocityCurve curve = new VelocityCurve.Shape(
-                                plain.scale(), plain.add(), wanted.bend, plain.floor(), plain.ceiling());
-                        after = PadEdits.setCurve(after, wanted.pad, wanted.zone, curve);
-                    }
-                    return after;
-                }),
-                before,
-                "The zone is set.");
+        NoteMap after = Refusal.unlessValid(() -> changed(before.map(), wanted));
+        String words = words(after, wanted);
+        return done(ledger.change(slug, wanted.base, words, map -> changed(map, wanted)), before, words + ".");
+    }
+
+    private static NoteMap changed(NoteMap map, ZoneSetting wanted) {
+        NoteMap after = map;
+        if (wanted.notes != null) {
+            List<Note> notes = wanted.notes.stream().map(Note::of).toList();
+            after = PadEdits.setNotes(after, wanted.pad, wanted.zone, notes);
+        }
+        if (wanted.bend != null) {
+            VelocityCurve.Shape plain = (VelocityCurve.Shape) VelocityCurve.STRAIGHT;
+            after = PadEdits.setCurve(
+                    after,
+                    wanted.pad,
+                    wanted.zone,
+                    new VelocityCurve.Shape(plain.scale(), plain.add(), wanted.bend, plain.floor(), plain.ceiling()));
+        }
+        return after;
+    }
+
+    private static String words(NoteMap map, ZoneSetting wanted) {
+        Pad pad = map.pads().pads().get(wanted.pad);
+        Zone zone = pad.zones().get(wanted.zone);
+        String name = BenchView.zoneName(pad, zone);
+        if (wanted.notes == null) {
+            return wanted.bend == null || wanted.bend == 0
+                    ? name + " is felt as it is struck"
+                    : name + " is felt " + (wanted.bend > 0 ? "harder" : "softer");
+        }
+        return zone.notes().isEmpty()
+                ? name + " is not set"
+                : name + " sends "
+                        + BenchView.notes(
+                                zone.notes().stream().map(Note::number).toList(), map);
     }
 
     Done set(String slug, LineSetting wanted) {
