@@ -59,8 +59,9 @@ const post = async (address, body) => {
   return answer;
 };
 
-const { kit: kitSlug, to } = page.dataset;
-const pair = new URLSearchParams({ from: kitSlug, to });
+const { kit: kitSlug } = page.dataset;
+let { to } = page.dataset;
+const pair = () => new URLSearchParams({ from: kitSlug, to });
 
 let kitTables;
 let kit;
@@ -157,6 +158,7 @@ const came = (from) => {
 const tick = () => {
   const at = now();
   kit.advance(at);
+  playPart(at);
   sound(translator.advance(at));
 };
 
@@ -331,6 +333,15 @@ document.addEventListener(
       return;
     }
     const key = event.key.toLowerCase();
+    if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      const slug = heard[Number(event.code.slice(5)) - 1];
+      if (slug) {
+        hearOn(slug).catch((error) => say(error.message, true));
+      }
+      return;
+    }
     const zone = [...stage.querySelectorAll("[data-key]")].find((one) => one.dataset.key === key || `Key${one.dataset.key.toUpperCase()}` === event.code);
     const pressing = event.target.matches("button, summary, a, input");
     let done = true;
@@ -374,6 +385,9 @@ document.addEventListener("keyup", (event) => {
 
 const stopAll = () => {
   const at = now();
+  if (partPlays) {
+    endPart();
+  }
   kit.stop(at);
   sound(translator.stop(at));
   instrument.silence();
@@ -549,9 +563,105 @@ document.getElementById("device-out").addEventListener("change", (event) => {
 const useDevices = () => ports.open().catch((error) => devicesSay(error.message));
 document.getElementById("devices-ask").addEventListener("click", useDevices);
 
+// Several maps to hear, switched by a key while one plays.
+
+const HEARD = `bench-heard/${kitSlug}`;
+const MOST_HEARD = 9;
+let heard = [...new Set([to, ...JSON.parse(localStorage.getItem(HEARD) ?? "[]")])].slice(0, MOST_HEARD);
+const isMap = (slug) => [...document.getElementById("bench-to").options].find((option) => option.value === slug);
+const nameOf = (slug) => isMap(slug)?.textContent ?? slug;
+
+const showTargets = () => {
+  heard = heard.filter(isMap);
+  localStorage.setItem(HEARD, JSON.stringify(heard));
+  document.getElementById("targets").replaceChildren(
+    ...heard.map((slug, at) => {
+      const button = document.createElement("button");
+      button.type = "button";
+      button.className = "quiet-button big";
+      button.setAttribute("aria-pressed", String(slug === to));
+      const key = document.createElement("kbd");
+      key.textContent = at + 1;
+      button.append(key, ` ${nameOf(slug)}`);
+      button.addEventListener("click", () => hearOn(slug).catch((error) => say(error.message, true)));
+      return button;
+    }),
+  );
+};
+
+const hearOn = async (slug) => {
+  if (slug === to) {
+    return;
+  }
+  to = slug;
+  const [, live, table] = await load();
+  if (to !== slug) {
+    return;
+  }
+  state = "";
+  sound(translator.change(table, now()));
+  instrument.silence();
+  instrument = live;
+  tellPedal();
+  await instrument.prepare();
+  document.getElementById("bench-to").value = slug;
+  document.getElementById("played-by").textContent = `${nameOf(slug)} played`;
+  history.replaceState(null, "", `/bench?${new URLSearchParams({ kit: kitSlug, to })}`);
+  showTargets();
+};
+
+document.getElementById("target-more").addEventListener("change", (event) => {
+  const slug = event.target.value;
+  event.target.value = "";
+  if (slug !== "" && !heard.includes(slug)) {
+    heard = [...heard, slug].slice(-MOST_HEARD);
+  }
+  showTargets();
+  event.target.blur();
+});
+
+// A part that plays takes the kit's place.
+
+const partButton = document.getElementById("part-play");
+let partPlays = null;
+
+const playPart = (at) => {
+  if (!partPlays) {
+    return;
+  }
+  const { messages, begin } = partPlays;
+  while (partPlays.next < messages.length && begin + messages[partPlays.next][0] <= at) {
+    const [when, ...bytes] = messages[partPlays.next];
+    partPlays.next++;
+    came([begin + when, ...bytes]);
+  }
+  if (partPlays.next >= messages.length) {
+    endPart();
+  }
+};
+
+const endPart = () => {
+  partPlays = null;
+  partButton.textContent = "Play it";
+  sound(translator.stop(now()));
+  tellPedal();
+};
+
+partButton?.addEventListener("click", async () => {
+  if (partPlays) {
+    endPart();
+    return;
+  }
+  sharedInstrument();
+  const part = document.getElementById("bench-part").value;
+  const messages = await json(`/bench/parts/${part}/messages?kit=${kitSlug}`);
+  partPlays = { messages, begin: now() + 100_000, next: 0 };
+  partButton.textContent = "Stop it";
+});
+
 // What is changed in a map or a crosswalk anywhere holds here within a second.
 const look = async () => {
-  const response = await fetch(`/bench/state?${pair}`);
+  const response = await fetch(`/bench/state?${pair()}`);
   const current = await response.text();
   if (response.ok && state !== "" && current !== state) {
     const [newKit, newInstrument, table] = await load();
@@ -580,7 +690,7 @@ const load = async () => {
   const [kitDocument, tables, table] = await Promise.all([
     json(`/bench/kits/${kitSlug}`),
     json(`/bench/instruments/${to}`),
-    json(`/bench/translation?${pair}`),
+    json(`/bench/translation?${pair()}`),
   ]);
   const live = new LiveInstrument(tables);
   live.tables = tables;
@@ -605,6 +715,10 @@ const begin = async () => {
   }
   document.getElementById("bench-stop").disabled = false;
   recordButton.disabled = false;
+  if (partButton) {
+    partButton.disabled = false;
+  }
+  showTargets();
   page.dataset.ready = "true";
 };
 

@@ -278,6 +278,26 @@ class BenchJourneyTest {
     }
 
     @Test
+    void targetsAreSwitchedByAKeyAndAPartPlaysThrough(Address address, Window window) {
+        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        page.locator("#target-more").selectOption("quayside-oak");
+        page.keyboard().press("b");
+        assertThat(page.locator("#played li").first()).containsText("48 · C3 Kick");
+        page.keyboard().press("Alt+2");
+        assertThat(page.locator("#played-by")).hasText("Quayside Oak played");
+        page.keyboard().press("b");
+        assertThat(page.locator("#played li").first()).containsText("26 · D0 Kick");
+        page.locator("#bench-part").selectOption(new SelectOption().setLabel("Puppets' March"));
+        page.locator("#part-play").click();
+        assertThat(page.locator("#played")).containsText("28 · E0 Snare");
+        page.locator("#part-play").click();
+        assertThat(page.locator("#part-play")).hasText("Play it");
+        page.reload();
+        page.waitForSelector("#bench[data-ready=true]");
+        assertThat(page.locator("#targets button")).hasCount(2);
+    }
+
+    @Test
     void programsAskForTheTable(Address address) throws Exception {
         HttpResponse<byte[]> answer =
                 Http.postJson(address.url("/api/translation?from=otterbrook-e7&to=tin-parade"), "");

@@ -121,7 +121,7 @@ public record PedalCalibration(
         int controller = controller(stands);
         Map<Pose, Integer> stood = new EnumMap<>(Pose.class);
         List<String> warnings = new ArrayList<>();
-        int before = -1;
+        int before = first(stands, controller);
         for (Pose pose : Pose.values()) {
             List<Integer> still = still(stands.get(pose), controller, before);
             int value = middle(still);
@@ -162,7 +162,7 @@ public record PedalCalibration(
         int most = 0;
         for (int controller : seen) {
             List<Integer> stood = new ArrayList<>();
-            int before = -1;
+            int before = first(stands, controller);
             for (Pose pose : Pose.values()) {
                 before = middle(still(stands.get(pose), controller, before));
                 stood.add(before);
@@ -180,17 +180,27 @@ public record PedalCalibration(
         return best;
     }
 
+    /** The first value of a controller: it stood there until it moved. */
+    private static int first(Map<Pose, Stand> stands, int controller) {
+        return Stream.of(Pose.values())
+                .flatMap(pose -> stands.get(pose).moved.stream())
+                .filter(moved -> moved.controller == controller)
+                .map(Moved::value)
+                .findFirst()
+                .orElse(0);
+    }
+
     /**
      * The values at which a controller stood, one for each hundredth of the time after the foot had settled.
      *
-     * @param before where it stood before; below 0 when nobody knows
+     * @param before where it stood before
      */
     private static List<Integer> still(Stand stand, int controller, int before) {
         List<Moved> moved =
                 stand.moved.stream().filter(one -> one.controller == controller).toList();
         List<Integer> values = new ArrayList<>();
         int at = 0;
-        int value = before >= 0 ? before : moved.isEmpty() ? 0 : moved.get(0).value;
+        int value = before;
         for (int hundredth = 0; hundredth < 100; hundredth++) {
             long time = stand.length * hundredth / 100;
             while (at < moved.size() && moved.get(at).at <= time) {

@@ -91,7 +91,7 @@ class PedalCalibrationTest {
         }
     }
 
-    @Property(tries = 500)
+    @Property(tries = 2_000)
     void aCleanPedalIsFoundAsItIs(@ForAll int seed) {
         Random random = new Random(seed);
         int open = random.nextInt(30);

@@ -37,6 +37,7 @@ class BenchController {
         List<MapName> maps = ledger.names();
         ModelAndView page = new ModelAndView("bench/bench");
         page.addObject("maps", maps);
+        page.addObject("parts", bench.parts());
         if (maps.isEmpty()) {
             throw Refusal.notFound("The ledger has no maps yet; make one first.");
         }
@@ -112,6 +113,13 @@ class BenchController {
         redirect.addAttribute("kit", ledger.derive(slug, name).slug());
         redirect.addAttribute("to", to);
         return "redirect:/bench";
+    }
+
+    /** What a part sends while it plays: microseconds, status, two data bytes. */
+    @GetMapping("/parts/{slug}/messages")
+    @ResponseBody
+    List<long[]> messages(@PathVariable String slug, @RequestParam String kit) {
+        return bench.messages(slug, kit);
     }
 
     /** How everything that the page has asked for is now. */

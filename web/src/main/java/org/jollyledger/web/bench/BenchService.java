@@ -10,12 +10,16 @@ import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.PlayedInput;
 import org.jollyledger.core.crosswalk.TranslationTable;
 import org.jollyledger.core.exchange.TranslationTableJson;
+import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.PlayedMessages;
 import org.jollyledger.core.part.Recording;
 import org.jollyledger.core.part.Recording.Came;
 import org.jollyledger.web.crosswalk.Crosswalks;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
+import org.jollyledger.web.part.PartCard;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.stereotype.Service;
@@ -25,6 +29,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class BenchService {
     private static final DateTimeFormatter TAKE = DateTimeFormatter.ofPattern("d MMM HH.mm.ss", Locale.ENGLISH);
+
+    private static final int MOST_PARTS = 100;
 
     private final LedgerService ledger;
     private final Crosswalks crosswalks;
@@ -67,6 +73,23 @@ public class BenchService {
                 .map(Crosswalks.Usual::state)
                 .orElse("");
         return source.revision() + "/" + target.revision() + "/" + usual;
+    }
+
+    /** The parts that can play, those used last first. */
+    @Transactional(readOnly = true)
+    public List<PartCard> parts() {
+        return parts.latest(MOST_PARTS);
+    }
+
+    /** What a part sends while it plays on a kit: microseconds, status, two data bytes. */
+    @Transactional(readOnly = true)
+    public List<long[]> messages(String part, String kit) {
+        Part drums = DrumChannel.find(
+                        parts.get(part).file(), ledger.get(kit).map().channel())
+                .part();
+        return PlayedMessages.of(drums).stream()
+                .map(came -> new long[] {came.at(), came.status(), came.data1(), came.data2()})
+                .toList();
     }
 
     /**

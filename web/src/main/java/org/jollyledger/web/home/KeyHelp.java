@@ -88,6 +88,7 @@ public class KeyHelp {
                     help("grab the cymbal that was hit last", "Backspace"),
                     help("lift the foot for as long as it is held", "Space"),
                     help("open the hi-hat a step, close it a step", "↑", "↓"),
+                    help("hear the first, second, third map", "Alt", "1", "2", "3"),
                     help("stop all that sounds", "Esc")),
             "rigs",
             List.of(help("open the part or the rig", "Enter"), help("download as CSV", "d")),
