@@ -28,7 +28,7 @@ public final class DocumentException extends Exception {
     }
 
     /** One sentence about the document as a whole. */
-    static DocumentException of(String sentence) {
+    public static DocumentException of(String sentence) {
         return new DocumentException(List.of(new Problem(0, "", sentence)));
     }
 

@@ -1,0 +1,130 @@
+package org.jollyledger.core.batch;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayOutputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import org.jollyledger.core.batch.Parcel.PackedCrosswalk;
+import org.jollyledger.core.batch.Parcel.PackedPart;
+import org.jollyledger.core.batch.Parcel.PackedRig;
+import org.jollyledger.core.crosswalk.Crosswalk;
+import org.jollyledger.core.crosswalk.KeptCrosswalk;
+import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.support.DemoMaps;
+import org.jollyledger.core.support.RandomMaps;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class ParcelTest {
+    @Provide
+    Arbitrary<Crosswalk> crosswalks() {
+        return RandomMaps.crosswalks();
+    }
+
+    private static Path written(Parcel parcel) throws Exception {
+        Path path = Files.createTempFile("parcel", ".zip");
+        try (OutputStream out = Files.newOutputStream(path)) {
+            parcel.writeTo(out);
+        }
+        return path;
+    }
+
+    @Property(tries = 60)
+    void whatIsPackedIsUnpackedAsItWas(@ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
+        Map<String, NoteMap> maps = new LinkedHashMap<>();
+        maps.put("one", crosswalk.source().withName("../<Ledger>: a/b"));
+        maps.put("other", crosswalk.target().withName("../<Ledger>: a/b"));
+        KeptCrosswalk kept = KeptCrosswalk.of("There", "", crosswalk, Set.of());
+        Parcel parcel = new Parcel(
+                maps,
+                List.of(new PackedCrosswalk("one", "other", true, kept)),
+                List.of(
+                        new PackedPart("Storm", DemoMaps.cue("Storm at Sea"), Optional.of("one"), List.of("act one")),
+                        new PackedPart("storm", DemoMaps.cue("The Tightrope"), Optional.empty(), List.of())),
+                List.of(new PackedRig("Both", List.of("other", "one"))));
+        Path path = written(parcel);
+        Parcel read = Parcel.read(path);
+        Files.delete(path);
+        assertThat(read.maps()).isEqualTo(parcel.maps());
+        assertThat(read.crosswalks()).isEqualTo(parcel.crosswalks());
+        assertThat(read.rigs()).isEqualTo(parcel.rigs());
+        assertThat(read.parts()).hasSize(2);
+        for (int i = 0; i < 2; i++) {
+            assertThat(read.parts().get(i).title())
+                    .isEqualTo(parcel.parts().get(i).title());
+            assertThat(read.parts().get(i).labels())
+                    .isEqualTo(parcel.parts().get(i).labels());
+            assertThat(read.parts().get(i).writtenFor())
+                    .isEqualTo(parcel.parts().get(i).writtenFor());
+            assertThat(read.parts().get(i).file().toBytes())
+                    .isEqualTo(parcel.parts().get(i).file().toBytes());
+        }
+    }
+
+    private static Path zip(Path folder, Map<String, String> files) throws Exception {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
+            for (Map.Entry<String, String> file : files.entrySet()) {
+                zip.putNextEntry(new ZipEntry(file.getKey()));
+                zip.write(file.getValue().getBytes(StandardCharsets.UTF_8));
+                zip.closeEntry();
+            }
+        }
+        return Files.write(folder.resolve("made.zip"), bytes.toByteArray());
+    }
+
+    @Test
+    void whatIsNoParcelIsToldInASentence(@TempDir Path folder) throws Exception {
+        String nothing = "\"crosswalks\": [], \"parts\": [], \"rigs\": []";
+        assertRefused(zip(folder, Map.of("readme.txt", "hello")), "it has no parcel.json");
+        assertRefused(
+                zip(folder, Map.of("parcel.json", "{\"parcel\": 2, \"maps\": [], " + nothing + "}")),
+                "a later version");
+        assertRefused(
+                zip(
+                        folder,
+                        Map.of(
+                                "parcel.json",
+                                "{\"parcel\": 1, \"maps\": [{\"key\": \"a\", \"file\": \"maps/a.json\", \"name\": \"A\"}], "
+                                        + nothing + "}")),
+                "The parcel lacks \"maps/a.json\"");
+        assertRefused(
+                zip(
+                        folder,
+                        Map.of(
+                                "parcel.json",
+                                "{\"parcel\": 1, \"maps\": [], \"crosswalks\": [], \"parts\": [], \"rigs\": [{\"name\": \"R\", \"maps\": [\"gone\"]}]}")),
+                "speaks of a map \"gone\" that is not in it");
+        assertRefused(
+                zip(
+                        folder,
+                        Map.of(
+                                "parts/a.mid",
+                                "no midi",
+                                "parcel.json",
+                                "{\"parcel\": 1, \"maps\": [], \"crosswalks\": [], \"parts\": [{\"file\": \"parts/a.mid\", \"title\": \"A\"}], \"rigs\": []}")),
+                "parts/a.mid");
+    }
+
+    private static void assertRefused(Path path, String sentence) {
+        assertThatThrownBy(() -> Parcel.read(path))
+                .isInstanceOf(DocumentException.class)
+                .hasMessageContaining(sentence);
+    }
+}
