@@ -3,6 +3,7 @@ package org.jollyledger.web.bench;
 import java.util.List;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.MapCard;
 import org.jollyledger.web.ledger.MapName;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.http.MediaType;
@@ -22,6 +23,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 @RequestMapping("/bench")
 class BenchController {
+    private static final int RECENT = 100;
+
     private final BenchService bench;
     private final KitSetting setting;
     private final LedgerService ledger;
@@ -41,20 +44,20 @@ class BenchController {
         if (maps.isEmpty()) {
             throw Refusal.notFound("The ledger has no maps yet; make one first.");
         }
-        String from = kit.isEmpty() ? first(maps, true, "") : kit;
-        String target = to.isEmpty() ? first(maps, false, from) : to;
+        String from = kit.isEmpty() ? first(MapKind.KIT, "") : kit;
+        String target = to.isEmpty() ? first(MapKind.LIBRARY, from) : to;
         page.addObject(
                 "view", BenchView.of(ledger.get(from), !ledger.editState(from).builtIn(), ledger.get(target)));
         return page;
     }
 
-    /** The kit that is likeliest to be at hand, or the library. */
-    private static String first(List<MapName> maps, boolean kit, String but) {
-        String wanted = (kit ? MapKind.KIT : MapKind.LIBRARY).code();
-        return maps.stream()
-                .filter(map -> map.kind().equals(wanted) && !map.slug().equals(but))
+    /** The kit that was used last, or the library; where there is none of the kind, whichever map was. */
+    private String first(MapKind wanted, String but) {
+        List<MapCard> recent = ledger.recent(RECENT);
+        return recent.stream()
+                .filter(map -> map.kind() == wanted && !map.slug().equals(but))
                 .findFirst()
-                .orElse(maps.get(0))
+                .orElse(recent.get(0))
                 .slug();
     }
 
