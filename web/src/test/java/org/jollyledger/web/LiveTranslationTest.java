@@ -40,7 +40,7 @@ class LiveTranslationTest {
             async ([tables, stream, whole]) => {
               const { LiveTranslator } = await import("/js/live-translator.js");
               const bytes = Uint8Array.from(atob(stream), (letter) => letter.charCodeAt(0));
-              const events = new Float64Array(bytes.buffer);
+              const events = new Int32Array(bytes.buffer);
               const documents = tables.map((table) => JSON.parse(table));
               const live = new LiveTranslator(documents[0]);
               const sent = [];
@@ -56,7 +56,7 @@ class LiveTranslationTest {
               if (whole) {
                 return sent.map(String).join(" ");
               }
-              const digest = await crypto.subtle.digest("SHA-256", new Float64Array(sent));
+              const digest = await crypto.subtle.digest("SHA-256", new Int32Array(sent));
               return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
             }""";
 
@@ -133,11 +133,11 @@ class LiveTranslationTest {
     }
 
     private static byte[] bytes(List<Message> messages) {
-        ByteBuffer bytes = ByteBuffer.allocate(messages.size() * 32).order(ByteOrder.LITTLE_ENDIAN);
-        messages.forEach(message -> bytes.putDouble(message.at())
-                .putDouble(message.status())
-                .putDouble(message.data1())
-                .putDouble(message.data2()));
+        ByteBuffer bytes = ByteBuffer.allocate(messages.size() * 16).order(ByteOrder.LITTLE_ENDIAN);
+        messages.forEach(message -> bytes.putInt(Math.toIntExact(message.at()))
+                .putInt(message.status())
+                .putInt(message.data1())
+                .putInt(message.data2()));
         return bytes.array();
     }
 
