@@ -166,12 +166,12 @@ document.addEventListener("htmx:afterRequest", answered);
 document.addEventListener(
   "keydown",
   (event) => {
-    const { key, shiftKey } = event;
+    const { key, code, shiftKey } = event;
     const plain = key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
     if (event.isTrusted && answersToCome > 0 && plain && !event.repeat && !isTyping(event.target)) {
       event.preventDefault();
       event.stopImmediatePropagation();
-      keysToCome.push({ key, shiftKey, bubbles: true, cancelable: true });
+      keysToCome.push({ key, code, shiftKey, bubbles: true, cancelable: true });
     }
   },
   true,
