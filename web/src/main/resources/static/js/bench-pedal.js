@@ -1,6 +1,6 @@
 // Sets the pedal by doing: records where it stands in four poses, and shows what the server makes of it.
 
-const STANDS = 2_500;
+const STANDS = 1_500;
 const SPAN = 8_000;
 const POSES = ["closed", "quarter", "three-quarter", "open"];
 

@@ -153,6 +153,15 @@ class Table {
   }
 }
 
+// What was made ready once is ready when it is switched to again.
+const ready = new WeakMap();
+const tableOf = (document) => {
+  if (!ready.has(document)) {
+    ready.set(document, new Table(document));
+  }
+  return ready.get(document);
+};
+
 const takes = (cell, velocity) => velocity >= cell.from && velocity <= cell.to;
 
 const footVelocity = (microseconds) => {
@@ -164,19 +173,19 @@ export class LiveTranslator {
   #table;
   #quarter = 500_000;
   #held = Array.from({ length: KEYS }, () => []);
-  #last;
-  #ringing;
-  #pressed;
-  #dropsPressure;
+  #last = filled(KEYS, null);
+  #ringing = filled(NOTES, null);
+  #pressed = filled(KEYS, false);
+  #dropsPressure = filled(KEYS, false);
   #tones = new Set();
-  #endingItself;
+  #endingItself = filled(KEYS, null);
   #pressing = new Set();
-  #struckAt;
+  #struckAt = filled(KEYS, NONE);
   #struckFrom = filled(KEYS, 0);
   #struckVelocity = filled(KEYS, 0);
   #usedChannels = 0;
   #pedal = filled(CHANNELS, NONE);
-  #sentPedal;
+  #sentPedal = filled(CHANNELS, NONE);
   #position = filled(CHANNELS, NONE);
   #feet = Array.from({ length: CHANNELS }, () => ({
     open: false,
@@ -191,7 +200,7 @@ export class LiveTranslator {
 
   // By a table as the server sends it.
   constructor(document) {
-    this.#table = new Table(document);
+    this.#table = tableOf(document);
     this.#forget();
   }
 
@@ -239,7 +248,7 @@ export class LiveTranslator {
   change(document, at) {
     this.#begin(at);
     this.#silence(at);
-    this.#table = new Table(document);
+    this.#table = tableOf(document);
     this.#forget();
     return this.#finish();
   }
@@ -289,13 +298,13 @@ export class LiveTranslator {
 
   #forget() {
     this.#held.forEach((hits) => (hits.length = 0));
-    this.#last = filled(KEYS, null);
-    this.#ringing = filled(NOTES, null);
-    this.#pressed = filled(KEYS, false);
-    this.#dropsPressure = filled(KEYS, false);
-    this.#endingItself = filled(KEYS, null);
-    this.#struckAt = filled(KEYS, NONE);
-    this.#sentPedal = filled(CHANNELS, NONE);
+    this.#last.fill(null);
+    this.#ringing.fill(null);
+    this.#pressed.fill(false);
+    this.#dropsPressure.fill(false);
+    this.#endingItself.fill(null);
+    this.#struckAt.fill(NONE);
+    this.#sentPedal.fill(NONE);
   }
 
   // Going out

@@ -39,19 +39,28 @@ class LiveTranslationTest {
     private static final String RUN = """
             async ([tables, stream, whole]) => {
               const { LiveTranslator } = await import("/js/live-translator.js");
-              const bytes = Uint8Array.from(atob(stream), (letter) => letter.charCodeAt(0));
+              const letters = atob(stream);
+              const bytes = new Uint8Array(letters.length);
+              for (let i = 0; i < letters.length; i++) {
+                bytes[i] = letters.charCodeAt(i);
+              }
               const events = new Int32Array(bytes.buffer);
               const documents = tables.map((table) => JSON.parse(table));
               const live = new LiveTranslator(documents[0]);
               const sent = [];
               for (let i = 0; i < events.length; i += 4) {
-                const [at, status, data1, data2] = events.subarray(i, i + 4);
+                const at = events[i];
+                const status = events[i + 1];
+                const data1 = events[i + 2];
+                const data2 = events[i + 3];
                 const out =
                   status === 1 ? live.change(documents[data1], at)
                   : status === 2 ? live.stop(at)
                   : status === 3 ? live.advance(at)
                   : live.receive([at, status, data1, data2]);
-                out.forEach((message) => sent.push(...message));
+                for (const message of out) {
+                  sent.push(message[0], message[1], message[2], message[3]);
+                }
               }
               if (whole) {
                 return sent.map(String).join(" ");

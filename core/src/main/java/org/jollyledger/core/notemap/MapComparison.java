@@ -4,10 +4,12 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiPredicate;
+import java.util.stream.Stream;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.sound.SoundDistance;
 
@@ -200,11 +202,33 @@ public record MapComparison(List<Pair> pairs, List<String> facts) {
                 before.openness().words(),
                 after.openness().words());
         fact(facts, "Remark", before.remark(), after.remark());
+        pads(facts, before.pads(), after.pads());
         return facts;
     }
 
     private static String channel(NoteMap map) {
         return map.channel().isPresent() ? String.valueOf(map.channel().getAsInt()) : "all";
+    }
+
+    private static void pads(List<String> facts, PadPlan before, PadPlan after) {
+        Set<String> names = new LinkedHashSet<>();
+        Stream.concat(before.pads().stream(), after.pads().stream()).forEach(pad -> names.add(pad.name()));
+        List<String> differ = names.stream()
+                .filter(name -> !named(before, name).equals(named(after, name)))
+                .toList();
+        if (!differ.isEmpty()) {
+            facts.add("Pads that differ: " + String.join(", ", differ) + ".");
+        }
+        if (!before.place().equals(after.place())) {
+            facts.add("How the snare's position is told differs.");
+        }
+        if (!before.splash().equals(after.splash())) {
+            facts.add("The splash of the foot differs.");
+        }
+    }
+
+    private static List<Pad> named(PadPlan plan, String name) {
+        return plan.pads().stream().filter(pad -> pad.name().equals(name)).toList();
     }
 
     private static void fact(List<String> facts, String what, String before, String after) {

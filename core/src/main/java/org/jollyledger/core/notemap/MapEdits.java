@@ -3,7 +3,9 @@ package org.jollyledger.core.notemap;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -57,7 +59,28 @@ public final class MapEdits {
                 case LAYER -> {}
             }
         }
-        return map.withLines(lines);
+        return moved(map, lines);
+    }
+
+    /** The same lines with other notes: the zones of pads that sent a note go with its line, unless another one stays there. */
+    private static NoteMap moved(NoteMap map, List<Line> lines) {
+        NoteMap after = map.withLines(lines);
+        Map<Note, Note> moves = new HashMap<>();
+        for (int at = 0; at < lines.size(); at++) {
+            Optional<Note> from = map.lines().get(at).place();
+            Optional<Note> to = lines.get(at).place();
+            if (from.isPresent() && to.isPresent() && !from.equals(to) && !stays(map, lines, from.get())) {
+                moves.putIfAbsent(from.get(), to.get());
+            }
+        }
+        return moves.isEmpty() ? after : after.withPads(map.pads().withNotes(moves));
+    }
+
+    /** Whether a line that had a note has it still. */
+    private static boolean stays(NoteMap map, List<Line> lines, Note note) {
+        return IntStream.range(0, lines.size())
+                .anyMatch(at -> map.lines().get(at).place().equals(Optional.of(note))
+                        && lines.get(at).place().equals(Optional.of(note)));
     }
 
     private static Line moved(NoteMap map, Line line) {
@@ -85,7 +108,7 @@ public final class MapEdits {
      * @throws IllegalArgumentException when one of them would leave 0 to 127; nothing is moved then
      */
     public static NoteMap shift(NoteMap map, Collection<Integer> lines, int semitones) {
-        return change(
+        NoteMap shifted = change(
                 map,
                 lines,
                 line -> line.withPlace(line.place().map(note -> {
@@ -96,6 +119,7 @@ public final class MapEdits {
                     }
                     return Note.of(number);
                 })));
+        return moved(map, shifted.lines());
     }
 
     /**

@@ -1,7 +1,9 @@
 package org.jollyledger.core.notemap;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import org.jollyledger.core.pitch.Note;
 
 /**
@@ -69,6 +71,25 @@ public record PadPlan(List<Pad> pads, Optional<StrikePlace> place, Optional<Spla
     /** {@return whether nothing is set} */
     public boolean isEmpty() {
         return equals(NONE);
+    }
+
+    /** {@return this plan with other notes in place of some, all at once} */
+    PadPlan withNotes(Map<Note, Note> moves) {
+        UnaryOperator<Note> moved = note -> moves.getOrDefault(note, note);
+        List<Pad> movedPads = pads.stream()
+                .map(pad -> pad.withZones(pad.zones().stream()
+                        .map(zone ->
+                                zone.withNotes(zone.notes().stream().map(moved).toList()))
+                        .toList()))
+                .toList();
+        Optional<StrikePlace> movedPlace = place.map(there -> new StrikePlace(
+                there.controller,
+                moved.apply(there.note),
+                there.offCentreFrom,
+                there.edgeFrom,
+                moved.apply(there.offCentre),
+                moved.apply(there.edge)));
+        return new PadPlan(movedPads, movedPlace, splash);
     }
 
     /** {@return this plan with other pads} */

@@ -199,9 +199,6 @@ public class ParcelService {
             words.add(lines == 1 ? "one line differs" : lines + " lines differ");
         }
         words.addAll(comparison.facts());
-        if (words.isEmpty()) {
-            words.add("its pads differ");
-        }
         return String.join("; ", words);
     }
 
