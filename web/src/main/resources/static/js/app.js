@@ -154,13 +154,28 @@ document.addEventListener("htmx:afterSettle", () => {
 // meant for stands only then.
 let answersToCome = 1;
 const keysToCome = [];
+// A key that came after one that leads into a field is text for that field.
+const type = (field, text) => {
+  if (field.selectionStart === null || field.selectionStart === undefined) {
+    field.value += text;
+  } else {
+    field.setRangeText(text, field.selectionStart, field.selectionEnd, "end");
+  }
+  field.dispatchEvent(new InputEvent("input", { bubbles: true, data: text, inputType: "insertText" }));
+};
 const answered = () => {
   answersToCome--;
   while (answersToCome === 0 && keysToCome.length > 0) {
-    document.activeElement.dispatchEvent(new KeyboardEvent("keydown", keysToCome.shift()));
+    const key = keysToCome.shift();
+    const at = document.activeElement;
+    if (at.matches("input:not([type=checkbox], [type=radio], [type=range]), textarea")) {
+      type(at, key.key);
+    } else {
+      at.dispatchEvent(new KeyboardEvent("keydown", key));
+    }
   }
 };
-document.addEventListener("DOMContentLoaded", () => setTimeout(answered));
+document.addEventListener("DOMContentLoaded", answered);
 document.addEventListener("htmx:beforeRequest", () => answersToCome++);
 document.addEventListener("htmx:afterRequest", answered);
 document.addEventListener(

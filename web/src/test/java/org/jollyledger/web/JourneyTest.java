@@ -164,6 +164,21 @@ class JourneyTest {
         assertThat(page.locator("[data-message]")).containsText("Undone");
     }
 
+    /** What is typed while an answer is on its way arrives where it was meant for, keys as keys and text as text. */
+    @Test
+    void whatIsTypedBeforeAnAnswerHasComeIsNotLost(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/"));
+        page.evaluate("document.body.dispatchEvent(new CustomEvent('htmx:beforeRequest', { bubbles: true }))");
+        page.keyboard().press("/");
+        page.keyboard().type("splash");
+        assertThat(page.locator("[data-search]")).hasValue("");
+        page.evaluate("document.body.dispatchEvent(new CustomEvent('htmx:afterRequest', { bubbles: true }))");
+        assertThat(page.locator("[data-search]")).hasValue("splash");
+        assertThat(link(page, "Tin Parade")).hasCount(0);
+        assertThat(link(page, "Quayside Oak")).isVisible();
+    }
+
     @Test
     void aPartIsUploadedByButton(Address address, Window window) throws Exception {
         Page page = window.page();
