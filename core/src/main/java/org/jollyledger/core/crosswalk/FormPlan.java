@@ -3,7 +3,6 @@ package org.jollyledger.core.crosswalk;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
-import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -445,20 +444,12 @@ final class FormPlan {
 
     /** The pedal of the target is told how far a hat is open, where it is not so far open already. */
     private void write(int hit, Openness openness, Map<Integer, Integer> sent) {
-        nearest(openness).ifPresent(value -> {
+        forms.hats().nearestValue(openness).ifPresent(value -> {
             Integer before = sent.put(channel(hit), value);
             if (before == null || before != value) {
                 values.add(new Value(hit, target.pedal().controller(), value));
             }
         });
-    }
-
-    /** What the target's pedal sends for an openness, or for the one nearest to it that it reaches. */
-    private Optional<Integer> nearest(Openness openness) {
-        Map<Openness, Integer> reached = forms.hats().values();
-        return reached.keySet().stream()
-                .min(Comparator.comparingDouble(other -> Math.abs(other.position() - openness.position())))
-                .map(reached::get);
     }
 
     /** What becomes of the values that the part's pedal sends. */

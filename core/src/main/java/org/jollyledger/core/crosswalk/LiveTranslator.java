@@ -523,28 +523,13 @@ public final class LiveTranslator {
             return same.getOrDefault(played, landed);
         }
         if (from != Openness.PEDAL && there == Openness.PEDAL) {
-            int value = valueFor(from);
+            int value = table.forms().hats().nearestValue(from).orElse(NONE);
             if (value != NONE && sentPedal[to] != value) {
                 send(hit.at, CONTROL | to, target.hatPedal.controller(), value);
                 sentPedal[to] = value;
             }
         }
         return landed;
-    }
-
-    /** What the target's pedal sends for the openness nearest to one, or NONE. */
-    private int valueFor(Openness openness) {
-        Map<Openness, Integer> reached = table.forms().hats().values();
-        int value = NONE;
-        double least = Double.MAX_VALUE;
-        for (Openness other : Openness.values()) {
-            double away = Math.abs(other.position() - openness.position());
-            if (reached.containsKey(other) && away < least) {
-                least = away;
-                value = reached.get(other);
-            }
-        }
-        return value;
     }
 
     private void control(Message message, int channel) {

@@ -67,6 +67,14 @@ public record KitChange(ChokeChange chokes, HatChange hats, List<NoteFacts> from
             notes = new TreeMap<>(notes);
             values = values.isEmpty() ? Map.of() : new EnumMap<>(values);
         }
+
+        /** {@return what the second one's pedal sends for an openness, or for the one nearest to it that it reaches} */
+        public Optional<Integer> nearestValue(Openness openness) {
+            return OPENINGS.stream()
+                    .filter(values::containsKey)
+                    .min(Comparator.comparingDouble(other -> Math.abs(other.position() - openness.position())))
+                    .map(values::get);
+        }
     }
 
     public KitChange {
