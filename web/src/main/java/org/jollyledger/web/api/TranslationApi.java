@@ -18,8 +18,6 @@ class TranslationApi {
 
     @PostMapping("/api/translation")
     ResponseEntity<String> translation(@RequestParam String from, @RequestParam String to) {
-        return ResponseEntity.ok()
-                .contentType(MediaType.APPLICATION_JSON)
-                .body(bench.translation(from, to).json());
+        return ResponseEntity.ok().contentType(MediaType.APPLICATION_JSON).body(bench.translation(from, to));
     }
 }

@@ -75,9 +75,7 @@ class BenchController {
 
     @GetMapping("/translation")
     ResponseEntity<String> translation(@RequestParam String from, @RequestParam String to) {
-        return ResponseEntity.ok()
-                .contentType(MediaType.APPLICATION_JSON)
-                .body(bench.translation(from, to).json());
+        return ResponseEntity.ok().contentType(MediaType.APPLICATION_JSON).body(bench.translation(from, to));
     }
 
     @PostMapping("/kits/{slug}/zones")

@@ -43,24 +43,17 @@ public class BenchService {
         this.parts = parts;
     }
 
-    /**
-     * By what a kit is translated.
-     *
-     * @param json the table as a document, with the figures of the kit
-     * @param usual whether somebody saved the routes; otherwise they are proposed
-     */
-    public record Translation(String json, boolean usual) {}
-
-    /** The table from a map to another: that of the usual crosswalk, or else of the proposal. */
+    /** The table from a map to another as a document, with the figures of the kit: that of the usual crosswalk, or else of the proposal. */
     @Transactional(readOnly = true)
-    public Translation translation(String from, String to) {
+    public String translation(String from, String to) {
         StoredMap source = ledger.get(from);
         StoredMap target = ledger.get(to);
-        var usual = crosswalks.usual(source.id(), target.id());
-        TranslationTable table = usual.map(Crosswalks.Usual::crosswalk)
+        TranslationTable table = crosswalks
+                .usual(source.id(), target.id())
+                .map(Crosswalks.Usual::crosswalk)
                 .orElseGet(() -> Crosswalk.propose(source.map(), target.map()))
                 .table();
-        return new Translation(TranslationTableJson.write(table, PlayedInput.of(source.map())), usual.isPresent());
+        return TranslationTableJson.write(table, PlayedInput.of(source.map()));
     }
 
     /** How a kit, its target and what joins them are now: as long as this is the same, so is all that the bench asked for. */

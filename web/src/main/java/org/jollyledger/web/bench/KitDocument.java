@@ -19,7 +19,6 @@ import org.jspecify.annotations.Nullable;
  * A simulated kit as the page's script plays it.
  *
  * @param revision that of its map
- * @param thresholds where its pedal's steps are, from three quarters open to tight
  * @param channel on which it sends, from 0
  * @param pads what its pads send
  * @param openings what each value of the pedal means, 128 codes
@@ -41,7 +40,6 @@ record KitDocument(
         int controller,
         boolean sendsPedal,
         boolean countsDown,
-        List<Integer> thresholds,
         @Nullable Integer close,
         @Nullable Integer splash,
         @Nullable PlaceDocument place,
@@ -75,7 +73,6 @@ record KitDocument(
                 pedal.controller(),
                 map.openness().form() == OpennessExpression.Form.CONTROLLER,
                 pedal.countsDown(),
-                pedal.thresholds(),
                 boxed(kit.close()),
                 boxed(kit.splash()),
                 kit.plan()

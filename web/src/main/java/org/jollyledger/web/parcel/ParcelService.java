@@ -28,7 +28,6 @@ import org.jollyledger.web.part.StoredPart;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.rig.Rig;
 import org.jollyledger.web.rig.RigService;
-import org.springframework.data.domain.Page;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -97,14 +96,7 @@ public class ParcelService {
 
     /** All parts, those used last first. */
     List<PartCard> allParts() {
-        List<PartCard> all = new ArrayList<>();
-        Page<PartCard> page;
-        int number = 0;
-        do {
-            page = parts.search("", "", number++);
-            all.addAll(page.getContent());
-        } while (page.hasNext());
-        return all;
+        return parts.all("");
     }
 
     /** What something in a parcel is to this ledger. */

@@ -1,6 +1,7 @@
 package org.jollyledger.web.part;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -86,6 +87,23 @@ public class PartService {
                         .toList(),
                 found.getPageable(),
                 found.getTotalElements());
+    }
+
+    /**
+     * All parts, those used last first.
+     *
+     * @param label a label that they must have; "" for any
+     */
+    @Transactional(readOnly = true)
+    public List<PartCard> all(String label) {
+        List<PartCard> all = new ArrayList<>();
+        Page<PartCard> page;
+        int number = 0;
+        do {
+            page = search("", label, number++);
+            all.addAll(page.getContent());
+        } while (page.hasNext());
+        return all;
     }
 
     /** All labels that parts have. */

@@ -1,7 +1,6 @@
 package org.jollyledger.web.rig;
 
 import java.util.List;
-import java.util.Set;
 
 /**
  * Which parts a matrix is about.
@@ -19,6 +18,6 @@ public record MatrixChoice(String label, List<String> parts) {
 
     /** Whether a part with the label is meant. */
     boolean takes(String slug) {
-        return parts.isEmpty() || Set.copyOf(parts).contains(slug);
+        return parts.isEmpty() || parts.contains(slug);
     }
 }

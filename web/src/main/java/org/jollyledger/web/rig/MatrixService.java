@@ -19,7 +19,6 @@ import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartCard;
 import org.jollyledger.web.part.PartService;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.domain.Page;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -118,14 +117,9 @@ public class MatrixService {
 
     /** The parts that are chosen. */
     List<PartCard> parts(MatrixChoice choice) {
-        List<PartCard> all = new ArrayList<>();
-        Page<PartCard> page;
-        int number = 0;
-        do {
-            page = parts.search("", choice.label(), number++);
-            page.stream().filter(part -> choice.takes(part.slug())).forEach(all::add);
-        } while (page.hasNext());
-        return all;
+        return parts.all(choice.label()).stream()
+                .filter(part -> choice.takes(part.slug()))
+                .toList();
     }
 
     /** Everything that a cell depends on: as long as this is the same, so is the cell. */
