@@ -150,48 +150,6 @@ document.addEventListener("htmx:afterSettle", () => {
   }
 });
 
-// A key that is pressed while an answer is on its way, or before the page is ready, counts once it is there: what the key is
-// meant for stands only then.
-let answersToCome = 1;
-const keysToCome = [];
-// A key that came after one that leads into a field is text for that field.
-const type = (field, text) => {
-  if (field.selectionStart === null || field.selectionStart === undefined) {
-    field.value += text;
-  } else {
-    field.setRangeText(text, field.selectionStart, field.selectionEnd, "end");
-  }
-  field.dispatchEvent(new InputEvent("input", { bubbles: true, data: text, inputType: "insertText" }));
-};
-const answered = () => {
-  answersToCome--;
-  while (answersToCome === 0 && keysToCome.length > 0) {
-    const key = keysToCome.shift();
-    const at = document.activeElement;
-    if (at.matches("input:not([type=checkbox], [type=radio], [type=range]), textarea")) {
-      type(at, key.key);
-    } else {
-      at.dispatchEvent(new KeyboardEvent("keydown", key));
-    }
-  }
-};
-document.addEventListener("DOMContentLoaded", answered);
-document.addEventListener("htmx:beforeRequest", () => answersToCome++);
-document.addEventListener("htmx:afterRequest", answered);
-document.addEventListener(
-  "keydown",
-  (event) => {
-    const { key, code, shiftKey } = event;
-    const plain = key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
-    if (event.isTrusted && answersToCome > 0 && plain && !event.repeat && !isTyping(event.target)) {
-      event.preventDefault();
-      event.stopImmediatePropagation();
-      keysToCome.push({ key, code, shiftKey, bubbles: true, cancelable: true });
-    }
-  },
-  true,
-);
-
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape" && isTyping(event.target)) {
     event.target.blur();

@@ -6,9 +6,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.WaitUntilState;
 import java.nio.file.Files;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.regex.Pattern;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
@@ -128,6 +131,20 @@ class ReconcileJourneyTest {
             page.keyboard().press(key);
         }
         assertThat(message(page)).containsText("Undone: Choke of another cymbal");
+    }
+
+    @Test
+    void aKeyPressedBeforeTheScriptsAreThereCounts(Address address, Window window) throws Exception {
+        Page page = window.page();
+        upload(page, address, "early");
+        String desk = page.url().replaceFirst("[?#].*", "") + "/reconcile";
+        AtomicReference<Route> scripts = new AtomicReference<>();
+        page.route("**/js/app.js", scripts::set);
+        page.navigate(desk, new Page.NavigateOptions().setWaitUntil(WaitUntilState.COMMIT));
+        assertThat(title(page)).hasText("22 discrepancies");
+        page.keyboard().press("f");
+        scripts.get().resume();
+        assertThat(message(page)).containsText("Fixed what is safe: 12 discrepancies.");
     }
 
     @Test
