@@ -11,9 +11,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.sound.Articulation;
 import org.jollyledger.core.sound.Family;
-import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Openness;
-import org.jollyledger.core.sound.Side;
 import org.jollyledger.core.sound.Sound;
 
 /**
@@ -70,22 +68,17 @@ public record NoteFacts(
         }
     }
 
-    private record Cymbal(KitPiece piece, int number, Optional<Side> side) {}
-
     /** {@return those of all notes that belong to a cymbal or a hi-hat, in display order} */
     public static List<NoteFacts> of(NoteMap map) {
         List<Line> lines = map.firstLines().stream()
                 .filter(line -> Chokes.canBeChoked(line.sound()))
                 .toList();
-        Map<Cymbal, Integer> lowest = new HashMap<>();
-        lines.forEach(line -> lowest.merge(cymbal(line.sound()), line.note().number(), Math::min));
+        Map<Sound.Instrument, Integer> lowest = new HashMap<>();
+        lines.forEach(
+                line -> lowest.merge(line.sound().instrument(), line.note().number(), Math::min));
         return lines.stream()
-                .map(line -> of(line, lowest.get(cymbal(line.sound()))))
+                .map(line -> of(line, lowest.get(line.sound().instrument())))
                 .toList();
-    }
-
-    private static Cymbal cymbal(Sound sound) {
-        return new Cymbal(sound.piece(), sound.number(), sound.side());
     }
 
     private static NoteFacts of(Line line, int cymbal) {

@@ -18,7 +18,6 @@ import org.jollyledger.core.notemap.ZoneKind;
 import org.jollyledger.core.sound.Articulation;
 import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Openness;
-import org.jollyledger.core.sound.Side;
 import org.jollyledger.core.sound.Sound;
 
 /**
@@ -98,14 +97,6 @@ public final class StagePlan {
     private static final Set<Articulation> NOT_STRUCK =
             Set.of(Articulation.CHOKE, Articulation.STRUCK_CHOKE, Articulation.PEDAL_CLOSE, Articulation.PEDAL_SPLASH);
 
-    /** A kit piece, however it is struck. */
-    private record Piece(KitPiece piece, int number, Optional<Side> side) {
-        static Piece of(Line line) {
-            return new Piece(
-                    line.sound().piece(), line.sound().number(), line.sound().side());
-        }
-    }
-
     private final List<Line> lines;
     private final List<Pad> pads = new ArrayList<>();
     private final Set<Line> placed = new HashSet<>();
@@ -123,19 +114,21 @@ public final class StagePlan {
     }
 
     private List<Pad> place() {
-        Map<Piece, List<Line>> pieces = new LinkedHashMap<>();
-        lines.forEach(line ->
-                pieces.computeIfAbsent(Piece.of(line), any -> new ArrayList<>()).add(line));
-        List<Piece> toms = pieces.keySet().stream()
-                .filter(piece -> piece.piece == KitPiece.TOM)
-                .sorted(Comparator.comparingInt(Piece::number))
+        Map<Sound.Instrument, List<Line>> pieces = new LinkedHashMap<>();
+        lines.forEach(line -> pieces.computeIfAbsent(line.sound().instrument(), any -> new ArrayList<>())
+                .add(line));
+        List<Sound.Instrument> toms = pieces.keySet().stream()
+                .filter(piece -> piece.piece() == KitPiece.TOM)
+                .sorted(Comparator.comparingInt(Sound.Instrument::number))
                 .toList();
         Map<KitPiece, Integer> count = new LinkedHashMap<>();
         pieces.forEach((piece, struck) -> {
-            List<Spot> spots = piece.piece == KitPiece.TOM
+            List<Spot> spots = piece.piece() == KitPiece.TOM
                     ? TOMS.get(Math.min(toms.size(), TOMS.size() - 1))
-                    : SPOTS.getOrDefault(piece.piece, List.of());
-            int at = piece.piece == KitPiece.TOM ? toms.indexOf(piece) : count.merge(piece.piece, 1, Integer::sum) - 1;
+                    : SPOTS.getOrDefault(piece.piece(), List.of());
+            int at = piece.piece() == KitPiece.TOM
+                    ? toms.indexOf(piece)
+                    : count.merge(piece.piece(), 1, Integer::sum) - 1;
             if (at < spots.size()) {
                 stand(piece, struck, spots.get(at));
             }
@@ -144,8 +137,8 @@ public final class StagePlan {
         return pads;
     }
 
-    private void stand(Piece piece, List<Line> struck, Spot spot) {
-        PadKind kind = kind(piece.piece);
+    private void stand(Sound.Instrument piece, List<Line> struck, Spot spot) {
+        PadKind kind = kind(piece.piece());
         List<Zone> zones = new ArrayList<>();
         for (ZoneKind zone : kind.zones()) {
             zone(zone, struck).ifPresent(line -> zones.add(Zone.of(zone, line.note())));

@@ -16,8 +16,6 @@ import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.notemap.ChokeExpression.Form;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.pitch.Note;
-import org.jollyledger.core.sound.KitPiece;
-import org.jollyledger.core.sound.Side;
 import org.jollyledger.core.sound.Sound;
 
 /**
@@ -88,13 +86,6 @@ public record Grab(
         return finder.mayHaveAny() ? finder.find() : List.of();
     }
 
-    /** A cymbal, however it is struck. */
-    private record Cymbal(KitPiece piece, int number, Optional<Side> side) {
-        static Cymbal of(Sound sound) {
-            return new Cymbal(sound.piece(), sound.number(), sound.side());
-        }
-    }
-
     /** What happens at one moment comes in this order. */
     private enum Kind {
         RELEASE,
@@ -111,7 +102,7 @@ public record Grab(
         /** What can be choked, or chokes, by its note. */
         private final Map<Integer, Sound> sounds = new HashMap<>();
 
-        private final Map<Cymbal, Integer> ringing = new HashMap<>();
+        private final Map<Sound.Instrument, Integer> ringing = new HashMap<>();
         private final Map<Integer, Double> begun = new HashMap<>();
         private final boolean[] pressed;
         private final List<Grab> found = new ArrayList<>();
@@ -195,7 +186,7 @@ public record Grab(
                     grab(Form.NOTE, event, part.tick(event.hit), List.of(), sound);
                 }
             } else {
-                ringing.put(Cymbal.of(sound), event.hit);
+                ringing.put(sound.instrument(), event.hit);
             }
         }
 
@@ -223,14 +214,14 @@ public record Grab(
         /** Releasing a note stops its own stroke, when that is still the one that rings. */
         private void release(Event event) {
             Sound sound = sounds.get(part.note(event.hit));
-            boolean rings = Integer.valueOf(event.hit).equals(ringing.get(Cymbal.of(sound)));
+            boolean rings = Integer.valueOf(event.hit).equals(ringing.get(sound.instrument()));
             if (rings && event.seconds - begun.get(event.hit) <= RINGS_SECONDS) {
                 grab(Form.RELEASE, event, part.endTick(event.hit), List.of(), sound);
             }
         }
 
         private void grab(Form form, Event event, long tick, List<Integer> pressures, Sound sound) {
-            Cymbal cymbal = Cymbal.of(sound);
+            Sound.Instrument cymbal = sound.instrument();
             Integer stroke = ringing.remove(cymbal);
             boolean rings = stroke != null && isHeard(stroke, event);
             List<Integer> others = ringing.values().stream()

@@ -94,9 +94,17 @@ public record Sound(
         return new Sound(piece, number, side, articulation, Optional.of(newOpenness));
     }
 
+    /** The very drum or cymbal that a sound comes from, however it is struck. */
+    public record Instrument(KitPiece piece, int number, Optional<Side> side) {}
+
+    /** {@return the very drum or cymbal that it comes from} */
+    public Instrument instrument() {
+        return new Instrument(piece, number, side);
+    }
+
     /** {@return whether another sound comes from the very same piece, however it is struck} */
     public boolean isSamePieceAs(Sound other) {
-        return piece == other.piece && number == other.number && side.equals(other.side);
+        return instrument().equals(other.instrument());
     }
 
     /** {@return the stable code} */
