@@ -47,7 +47,7 @@ const chosen = () => [...document.querySelectorAll("input[name=line]:checked")].
 let lastRow = null;
 
 // Asked for in a line that is not chosen, these are about this line alone.
-const ABOUT_LINES = new Set(["step", "move", "remove"]);
+const ABOUT_LINES = new Set(["step", "move", "remove", "output"]);
 
 const edit = (op, more) => {
   const lines = chosen();

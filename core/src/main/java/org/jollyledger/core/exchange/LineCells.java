@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jollyledger.core.exchange.DocumentException.Problem;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
@@ -17,16 +18,28 @@ import org.jollyledger.core.sound.Sound;
 
 /** The lines of a map as rows of cells under heads, in any order of columns. */
 final class LineCells {
-    static final List<String> HEADS =
+    private static final List<String> HEADS =
             List.of("note", "note name", "name", "short name", "sound", "choke group", "remark", "order");
+    private static final String OUTPUT = "output";
 
     private static final int MOST_PROBLEMS = 20;
 
     private LineCells() {}
 
+    /** The heads of a map's lines; outputs have a column where a line names one. */
+    static List<String> heads(NoteMap map) {
+        return namesOutputs(map)
+                ? Stream.concat(HEADS.stream(), Stream.of(OUTPUT)).toList()
+                : HEADS;
+    }
+
+    private static boolean namesOutputs(NoteMap map) {
+        return map.lines().stream().anyMatch(line -> line.output().isPresent());
+    }
+
     static List<String> of(NoteMap map, int at) {
         Line line = map.lines().get(at);
-        return List.of(
+        Stream<String> cells = Stream.of(
                 line.place().map(note -> String.valueOf(note.number())).orElse(""),
                 line.place().map(note -> note.name(map.middleC())).orElse(""),
                 line.name(),
@@ -35,6 +48,10 @@ final class LineCells {
                 line.chokeGroup().orElse(""),
                 line.remark(),
                 String.valueOf(at + 1));
+        return namesOutputs(map)
+                ? Stream.concat(cells, line.output().or(() -> Optional.of("")).stream())
+                        .toList()
+                : cells.toList();
     }
 
     /** Whether a row is the head of lines. */
@@ -96,6 +113,7 @@ final class LineCells {
                 brief.isBlank() ? Line.shorten(name) : brief,
                 Sound.parse(cell(cells, columns, "sound")),
                 Optional.of(group).filter(text -> !text.isBlank()),
+                Optional.of(cell(cells, columns, OUTPUT)).filter(text -> !text.isBlank()),
                 cell(cells, columns, "remark"));
     }
 

@@ -35,11 +35,12 @@ public final class NoteMapJson {
             "pads",
             "strikePlace",
             "splash",
+            "grid",
             "remark",
             "lines",
             "slug");
     private static final Set<String> LINE_FIELDS =
-            Set.of("note", "name", "shortName", "sound", "chokeGroup", "remark", "position");
+            Set.of("note", "name", "shortName", "sound", "chokeGroup", "output", "remark", "position");
 
     private record PlacedLine(int position, Line line) {}
 
@@ -94,6 +95,7 @@ public final class NoteMapJson {
                     .orElse(Line.shorten(name));
             Optional<Sound> sound = fields.parsed("sound", Sound::parse);
             Optional<String> chokeGroup = fields.optionalLabel("chokeGroup").filter(text -> !text.isEmpty());
+            Optional<String> output = fields.optionalLabel("output").filter(text -> !text.isEmpty());
             String remark = fields.optionalText("remark").orElse("");
             int position = fields.optionalNumber("position").orElse(fields.line());
             Integer other = linesByPosition.putIfAbsent(position, fields.line());
@@ -104,7 +106,9 @@ public final class NoteMapJson {
                                 + "; give every line a position of its own.");
             }
             if (place.isPresent() && sound.isPresent() && !name.isEmpty()) {
-                fields.made("name", () -> new Line(place.get(), name, shortName, sound.get(), chokeGroup, remark))
+                fields.made(
+                                "name",
+                                () -> new Line(place.get(), name, shortName, sound.get(), chokeGroup, output, remark))
                         .ifPresent(line -> placed.add(new PlacedLine(position, line)));
             }
         }
@@ -164,6 +168,7 @@ public final class NoteMapJson {
         } else {
             object.put("chokeGroup", line.chokeGroup().get());
         }
+        line.output().ifPresent(output -> object.put("output", output));
         object.put("remark", line.remark());
     }
 }

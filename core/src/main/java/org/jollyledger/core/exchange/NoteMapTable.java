@@ -46,7 +46,7 @@ public enum NoteMapTable {
                 format.printRecord(text, property.getKey(), property.getValue());
             }
             format.println(text);
-            format.printRecord(text, LineCells.HEADS.toArray());
+            format.printRecord(text, LineCells.heads(map).toArray());
             for (int at = 0; at < map.lines().size(); at++) {
                 format.printRecord(text, LineCells.of(map, at).toArray());
             }

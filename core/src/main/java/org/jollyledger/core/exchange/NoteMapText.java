@@ -31,7 +31,7 @@ public final class NoteMapText {
                         text.append(name).append(": ").append(escape(value)).append('\n'));
         text.append('\n');
         List<List<String>> rows = new ArrayList<>();
-        rows.add(LineCells.HEADS);
+        rows.add(LineCells.heads(map));
         IntStream.range(0, map.lines().size())
                 .boxed()
                 .sorted(Comparator.comparingInt(at ->
@@ -39,7 +39,7 @@ public final class NoteMapText {
                 .map(at ->
                         LineCells.of(map, at).stream().map(NoteMapText::escape).toList())
                 .forEach(rows::add);
-        int[] widths = IntStream.range(0, LineCells.HEADS.size())
+        int[] widths = IntStream.range(0, rows.get(0).size())
                 .map(column -> rows.stream()
                         .mapToInt(row -> length(row.get(column)))
                         .max()

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.jollyledger.core.notemap.Pad;
+import org.jollyledger.core.notemap.PadGrid;
 import org.jollyledger.core.notemap.PadKind;
 import org.jollyledger.core.notemap.PadPlan;
 import org.jollyledger.core.notemap.PadPlan.Splash;
@@ -34,7 +35,8 @@ final class PadFields {
         }
         Optional<StrikePlace> place = map.optionalObject("strikePlace").flatMap(PadFields::readPlace);
         Optional<Splash> splash = map.optionalObject("splash").flatMap(PadFields::readSplash);
-        return map.made("pads", () -> new PadPlan(pads, place, splash)).orElse(PadPlan.NONE);
+        Optional<PadGrid> grid = map.optionalObject("grid").flatMap(PadFields::readGrid);
+        return map.made("pads", () -> new PadPlan(pads, place, splash, grid)).orElse(PadPlan.NONE);
     }
 
     private static Optional<Pad> readPad(Fields fields) {
@@ -94,12 +96,28 @@ final class PadFields {
                 : fields.made("splash", () -> new Splash(milliseconds, velocity));
     }
 
+    private static Optional<PadGrid> readGrid(Fields fields) {
+        int before = fields.problemCount();
+        fields.allowOnly(Set.of("columns", "rows", "fromBottom"));
+        int columns = fields.number("columns");
+        int rows = fields.number("rows");
+        boolean fromBottom = fields.optionalFlag("fromBottom");
+        return fields.problemCount() > before
+                ? Optional.empty()
+                : fields.made("grid", () -> new PadGrid(columns, rows, fromBottom));
+    }
+
     static void write(PadPlan plan, ObjectNode document) {
         if (!plan.pads().isEmpty()) {
             ArrayNode pads = document.putArray("pads");
             plan.pads().forEach(pad -> write(pad, pads.addObject()));
         }
         plan.place().ifPresent(place -> write(place, document.putObject("strikePlace")));
+        plan.grid()
+                .ifPresent(grid -> document.putObject("grid")
+                        .put("columns", grid.columns())
+                        .put("rows", grid.rows())
+                        .put("fromBottom", grid.fromBottom()));
         plan.splash().ifPresent(splash -> write(splash, document.putObject("splash")));
     }
 

@@ -32,7 +32,8 @@ public record Chart(NoteMap map, List<List<Group>> columns) {
         NAME("name", 6, (line, map) -> line.name()),
         SHORT("short name", 3, (line, map) -> line.shortName()),
         SOUND("sound", 5, (line, map) -> line.sound().words()),
-        GROUP("choke group", 3, (line, map) -> line.chokeGroup().orElse(""));
+        GROUP("choke group", 3, (line, map) -> line.chokeGroup().orElse("")),
+        OUTPUT("output", 3, (line, map) -> line.output().orElse(""));
 
         /** What most charts show. */
         public static final Set<Column> USUAL = Set.of(NOTE, NAME);

@@ -54,11 +54,12 @@ public record Joining(NoteMap map, List<Placement> placements) {
             Note free = FreeNotes.beside(joined, relative(joined, sound), Optional.empty())
                     .get(0);
             Line to = new Line(
-                    free,
+                    Optional.of(free),
                     Texts.cut(line.name() + " (" + label + ")", Line.LONGEST_NAME),
                     line.shortName(),
                     sound,
                     line.chokeGroup().map(group -> Texts.cut(group + " " + label, Line.LONGEST_CHOKE_GROUP)),
+                    line.output(),
                     Texts.cut("Belongs to " + label + " (" + other.name() + ")", Line.LONGEST_REMARK));
             joined = MapEdits.insert(joined, placeInOrder(joined, sound), to);
             placements.add(new Placement(line, to));

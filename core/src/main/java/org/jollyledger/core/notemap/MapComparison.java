@@ -136,6 +136,7 @@ public record MapComparison(List<Pair> pairs, List<String> facts) {
         }
         boolean details = before.shortName().equals(after.shortName())
                 && before.chokeGroup().equals(after.chokeGroup())
+                && before.output().equals(after.output())
                 && before.remark().equals(after.remark());
         if (!details) {
             differences.add(Difference.OTHER_DETAILS);

@@ -12,8 +12,9 @@ import org.jollyledger.core.pitch.Note;
  * @param pads in the order in which they are shown
  * @param place how a controller says where the snare is struck; empty when none does
  * @param splash what counts as a splash of the hi-hat's foot; empty when the kit sends a note for it, or none is wanted
+ * @param grid how its pads stand in rows and banks; empty when they stand like a kit
  */
-public record PadPlan(List<Pad> pads, Optional<StrikePlace> place, Optional<Splash> splash) {
+public record PadPlan(List<Pad> pads, Optional<StrikePlace> place, Optional<Splash> splash, Optional<PadGrid> grid) {
     /** Nothing is set. */
     public static final PadPlan NONE = new PadPlan(List.of(), Optional.empty(), Optional.empty());
 
@@ -68,6 +69,11 @@ public record PadPlan(List<Pad> pads, Optional<StrikePlace> place, Optional<Spla
         pads = List.copyOf(pads);
     }
 
+    /** Pads that stand like a kit. */
+    public PadPlan(List<Pad> pads, Optional<StrikePlace> place, Optional<Splash> splash) {
+        this(pads, place, splash, Optional.empty());
+    }
+
     /** {@return whether nothing is set} */
     public boolean isEmpty() {
         return equals(NONE);
@@ -89,11 +95,11 @@ public record PadPlan(List<Pad> pads, Optional<StrikePlace> place, Optional<Spla
                 there.edgeFrom,
                 moved.apply(there.offCentre),
                 moved.apply(there.edge)));
-        return new PadPlan(movedPads, movedPlace, splash);
+        return new PadPlan(movedPads, movedPlace, splash, grid);
     }
 
     /** {@return this plan with other pads} */
     public PadPlan withPads(List<Pad> newPads) {
-        return new PadPlan(newPads, place, splash);
+        return new PadPlan(newPads, place, splash, grid);
     }
 }

@@ -26,11 +26,14 @@ public enum TrackLayout implements Coded {
     PIECES("a track for each kit piece"),
     /** A track for each line of the map. */
     LINES("a track for each line"),
+    /** A track for each output that lines of the map name. */
+    OUTPUTS("a track for each output"),
     /** One track with all hits. */
     ONE("all hits in one track");
 
     private static final int TRACK_NAME = 0x03;
     private static final String NOT_ON_THE_MAP = "Not on the map";
+    private static final String NO_OUTPUT = "No output named";
     private static final String ALL = "Drums";
 
     /** A message of a hit, with its place in the file it comes from. */
@@ -105,8 +108,15 @@ public enum TrackLayout implements Coded {
         if (this == ONE) {
             return ALL;
         }
-        return line.map(known -> this == LINES ? known.name() : pieceName(known))
-                .orElse(NOT_ON_THE_MAP);
+        return line.map(this::trackOf).orElse(NOT_ON_THE_MAP);
+    }
+
+    private String trackOf(Line line) {
+        return switch (this) {
+            case LINES -> line.name();
+            case OUTPUTS -> line.output().orElse(NO_OUTPUT);
+            default -> pieceName(line);
+        };
     }
 
     private static String pieceName(Line line) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import net.jqwik.api.Arbitrary;
@@ -57,6 +58,22 @@ class TrackLayoutTest {
     }
 
     @Test
+    void linesOfOneOutputShareItsTrack() throws Exception {
+        NoteMap mixed = KIT.withLines(List.of(
+                KIT.lines().get(0).withOutput(Optional.of("Low")),
+                KIT.lines().get(1).withOutput(Optional.of("Low"))));
+        byte[] groove = Grooves.file(KIT, "1 0 1 0");
+        Part part = Part.of(MidiFile.read(groove), Channels.ALL);
+        assertThat(TrackLayout.OUTPUTS.arrange(part, mixed))
+                .as("one track holds them already")
+                .isEqualTo(groove);
+        NoteMap half = mixed.withLines(
+                List.of(mixed.lines().get(0), mixed.lines().get(1).withOutput(Optional.empty())));
+        assertThat(names(MidiFile.read(TrackLayout.OUTPUTS.arrange(part, half))))
+                .containsExactly("Low", "No output named");
+    }
+
+    @Test
     void tracksStandInTheOrderOfTheMapWithTheirNames() throws Exception {
         Part part = Part.of(MidiFile.read(Grooves.file(KIT, "1 0 1 0")), Channels.ALL);
         MidiFile lines = MidiFile.read(TrackLayout.LINES.arrange(part, KIT));
@@ -95,7 +112,8 @@ class TrackLayoutTest {
         bytes[9] = 2;
         Part part = Part.of(MidiFile.read(bytes), Channels.ALL);
         assertThatThrownBy(() -> TrackLayout.LINES.arrange(part, MAP)).hasMessageContaining("format 2");
-        assertThatThrownBy(() -> TrackLayout.parse("sideways")).hasMessageContaining("as-it-is, pieces, lines, one");
+        assertThatThrownBy(() -> TrackLayout.parse("sideways"))
+                .hasMessageContaining("as-it-is, pieces, lines, outputs, one");
     }
 
     /** What differs between two states, as far as a person would say it. */

@@ -39,13 +39,15 @@ public final class RandomMaps {
                                 .ofMaxLength(30)
                                 .filter(name -> !name.isBlank()),
                         sounds(),
-                        Arbitraries.of("", "1", "hats"))
-                .as((note, name, sound, group) -> new Line(
+                        Arbitraries.of("", "1", "hats"),
+                        Arbitraries.of("", "", "Toms", "3"))
+                .as((note, name, sound, group, output) -> new Line(
                         note,
                         name,
                         Line.shorten(name),
                         sound,
                         Optional.of(group).filter(text -> !text.isEmpty()),
+                        Optional.of(output).filter(text -> !text.isEmpty()),
                         ""));
         Arbitrary<OptionalInt> channel = Arbitraries.of(OptionalInt.empty(), OptionalInt.of(10), OptionalInt.of(1));
         Arbitrary<NoteMap> invented = Combinators.combine(

@@ -32,6 +32,16 @@ enum EditOperation implements Coded {
             request,
             line -> line.withChokeGroup(Optional.of(request.text()).filter(text -> !text.isEmpty())),
             "choke group")),
+    OUTPUT((map, request) -> {
+        List<Integer> lines = some(map, request);
+        Optional<String> output = Optional.of(request.text().strip()).filter(text -> !text.isEmpty());
+        return new Change(
+                MapEdits.change(map, lines, line -> line.withOutput(output)),
+                words(map, lines)
+                        + output.map(mixer -> (lines.size() == 1 ? " leaves" : " leave") + " by “" + mixer + "”")
+                                .orElse(lines.size() == 1 ? " names no output" : " name no output"),
+                request.chosen());
+    }),
     SOUND(EditOperation::setSound),
     MOVE(EditOperation::move),
     FAMILY(EditOperation::setFamily),

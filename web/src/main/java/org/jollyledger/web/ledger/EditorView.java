@@ -70,6 +70,7 @@ public record EditorView(
             String soundCode,
             FamilyMark family,
             String chokeGroup,
+            String output,
             String remark,
             boolean shared,
             boolean chosen) {}
@@ -132,6 +133,15 @@ public record EditorView(
     /** One way to decide: a change like any other. */
     public record Choice(String words, String op, int at, String value, String taken) {}
 
+    /** The outputs that lines name, each once. */
+    public List<String> outputs() {
+        return rows.stream()
+                .map(RowView::output)
+                .filter(output -> !output.isEmpty())
+                .distinct()
+                .toList();
+    }
+
     static EditorView of(StoredMap stored, EditState state, List<Integer> chosen, @Nullable Choices choices) {
         NoteMap map = stored.map();
         Set<Note> shared = map.sharedNotes();
@@ -171,6 +181,7 @@ public record EditorView(
                 line.sound().code(),
                 FamilyMark.of(line.sound().family()),
                 line.chokeGroup().orElse(""),
+                line.output().orElse(""),
                 line.remark(),
                 line.place().filter(shared::contains).isPresent(),
                 chosen);

@@ -41,6 +41,7 @@ public record MapView(
             String soundCode,
             FamilyMark family,
             String chokeGroup,
+            String output,
             boolean shared) {}
 
     /** A family with its colour's name and its letter. */
@@ -48,6 +49,11 @@ public record MapView(
         public static FamilyMark of(Family family) {
             return new FamilyMark(family.code(), family.words(), family.letter());
         }
+    }
+
+    /** Whether a line says by which output its sound leaves. */
+    public boolean namesOutputs() {
+        return lines.stream().anyMatch(line -> !line.output.isEmpty());
     }
 
     static MapView of(StoredMap stored) {
@@ -91,6 +97,7 @@ public record MapView(
                 line.sound().code(),
                 FamilyMark.of(line.sound().family()),
                 line.chokeGroup().orElse(""),
+                line.output().orElse(""),
                 line.place().filter(shared::contains).isPresent());
     }
 }
