@@ -6,9 +6,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
-import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.PlayedInput;
-import org.jollyledger.core.crosswalk.TranslationTable;
 import org.jollyledger.core.exchange.TranslationTableJson;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
@@ -48,12 +46,7 @@ public class BenchService {
     public String translation(String from, String to) {
         StoredMap source = ledger.get(from);
         StoredMap target = ledger.get(to);
-        TranslationTable table = crosswalks
-                .usual(source.id(), target.id())
-                .map(Crosswalks.Usual::crosswalk)
-                .orElseGet(() -> Crosswalk.propose(source.map(), target.map()))
-                .table();
-        return TranslationTableJson.write(table, PlayedInput.of(source.map()));
+        return TranslationTableJson.write(crosswalks.between(source, target).table(), PlayedInput.of(source.map()));
     }
 
     /** How a kit, its target and what joins them are now: as long as this is the same, so is all that the bench asked for. */

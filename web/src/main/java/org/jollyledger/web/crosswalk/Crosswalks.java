@@ -6,6 +6,7 @@ import java.util.function.Supplier;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.StoredMap;
 import org.springframework.stereotype.Component;
 
 /** Crosswalks for whoever wants to convert: kept ones, proposed ones, and those of a part. */
@@ -67,6 +68,13 @@ public class Crosswalks {
                     () -> stored.reopened().crosswalk(),
                     stored.kept().repairs());
         });
+    }
+
+    /** The routes between two maps as they are now: those of the usual crosswalk, or else the proposed ones. */
+    public Crosswalk between(StoredMap source, StoredMap target) {
+        return usual(source.id(), target.id())
+                .map(Usual::crosswalk)
+                .orElseGet(() -> Crosswalk.propose(source.map(), target.map()));
     }
 
     /** The proposal between two maps, for whatever is typically played. */
