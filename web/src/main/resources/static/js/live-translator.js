@@ -122,6 +122,7 @@ class Table {
     this.curves = new Map((document.curves ?? []).map(({ note, velocities }) => [note, velocities]));
     this.place = document.place ?? null;
     this.splash = document.splash ?? null;
+    this.steady = document.steadyHat ?? null;
   }
 
   note(sent, value) {
@@ -194,6 +195,10 @@ export class LiveTranslator {
     struck: NONE,
     closedAt: NONE,
     velocity: 0,
+    closedValue: NONE,
+    leftClosed: NONE,
+    steadyUntil: NONE,
+    waiting: NONE,
   }));
   #pending = [];
   #out = [];
@@ -272,6 +277,8 @@ export class LiveTranslator {
       const due = this.#pending.shift();
       if (due.ends !== null) {
         this.#end(due.ends, due.at);
+      } else if ((due.status & 0xf0) === CONTROL) {
+        this.#letOpen(due.at, due.status & 0x0f);
       } else if ((due.status & 0xf0) === NOTE_ON) {
         this.#shortStroke(due.at, due.status & 0x0f, due.data1, due.data2, NONE);
       } else {
@@ -288,6 +295,12 @@ export class LiveTranslator {
 
   #silence(at) {
     this.#pending = [];
+    for (let channel = 0; channel < CHANNELS; channel++) {
+      if (this.#feet[channel].steadyUntil !== NONE) {
+        this.#feet[channel].steadyUntil = at;
+        this.#letOpen(at, channel);
+      }
+    }
     for (const tone of [...this.#tones]) {
       this.#end(tone, at);
     }
@@ -305,6 +318,11 @@ export class LiveTranslator {
     this.#endingItself.fill(null);
     this.#struckAt.fill(NONE);
     this.#sentPedal.fill(NONE);
+    for (let channel = 0; channel < CHANNELS; channel++) {
+      const stands = this.#pedal[channel];
+      this.#feet[channel].closedValue = stands !== NONE && this.#isClosed(stands) ? stands : NONE;
+      this.#feet[channel].leftClosed = NONE;
+    }
   }
 
   // Going out
@@ -394,6 +412,9 @@ export class LiveTranslator {
     this.#dropsPressure[played] = false;
     if (source.hat[note]) {
       this.#feet[channel].struck = at;
+    }
+    if (source.openness[note] === "pedal" && table.steady !== null) {
+      this.#holdClosed(at, channel, sentVelocity, table.steady);
     }
     const choke = source.choke[note];
     if (choke === null) {
@@ -513,17 +534,69 @@ export class LiveTranslator {
       this.#position[channel] = value;
     }
     if (source.byPedal && controller === source.pedal.controller) {
-      this.#pedal[channel] = value;
-      this.#moveFoot(at, channel, value);
-      if (target.byPedal) {
-        const sent = source.pedal.asSentBy(target.pedal, value);
-        this.#send(at, CONTROL | this.#channel(channel), target.pedal.controller, sent);
+      const foot = this.#feet[channel];
+      if (foot.steadyUntil !== NONE && !this.#isClosed(value)) {
+        foot.waiting = value;
+        return;
       }
+      foot.waiting = NONE;
+      this.#movePedal(at, channel, value);
       return;
     }
     const writes = source.byNote && !source.byPedal && target.byPedal;
     if (!writes || controller !== target.pedal.controller) {
       this.#out.push(message);
+    }
+  }
+
+  #isClosed(value) {
+    return POSITIONS[this.#table.source.pedal.openness(value)] <= POSITIONS.closed;
+  }
+
+  #movePedal(at, channel, value) {
+    const { source, target } = this.#table;
+    const foot = this.#feet[channel];
+    if (this.#isClosed(value)) {
+      foot.closedValue = value;
+      foot.leftClosed = NONE;
+    } else if (foot.leftClosed === NONE) {
+      foot.leftClosed = at;
+    }
+    this.#pedal[channel] = value;
+    this.#moveFoot(at, channel, value);
+    if (target.byPedal) {
+      const sent = source.pedal.asSentBy(target.pedal, value);
+      this.#send(at, CONTROL | this.#channel(channel), target.pedal.controller, sent);
+    }
+  }
+
+  // A hard stroke on a hi-hat that is closed, or was a moment ago, leaves it closed.
+  #holdClosed(at, channel, velocity, { milliseconds, velocityFrom }) {
+    const foot = this.#feet[channel];
+    const reach = milliseconds * 1_000;
+    const closed = foot.leftClosed === NONE || at - foot.leftClosed <= reach;
+    if (velocity < velocityFrom || foot.closedValue === NONE || !closed) {
+      return;
+    }
+    if (foot.leftClosed !== NONE) {
+      foot.waiting = this.#pedal[channel];
+      this.#movePedal(at, channel, foot.closedValue);
+    }
+    foot.steadyUntil = at + reach;
+    this.#later(foot.steadyUntil, null, CONTROL | channel, 0, 0);
+  }
+
+  // The shock of a hard stroke is over: what the pedal says is believed again.
+  #letOpen(at, channel) {
+    const foot = this.#feet[channel];
+    if (foot.steadyUntil !== at) {
+      return;
+    }
+    foot.steadyUntil = NONE;
+    if (foot.waiting !== NONE) {
+      const value = foot.waiting;
+      foot.waiting = NONE;
+      this.#movePedal(at, channel, value);
     }
   }
 

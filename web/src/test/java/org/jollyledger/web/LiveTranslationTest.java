@@ -12,10 +12,10 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Random;
 import org.jollyledger.core.crosswalk.LiveTranslator;
-import org.jollyledger.core.crosswalk.LiveTranslator.Message;
 import org.jollyledger.core.crosswalk.PlayedInput;
 import org.jollyledger.core.crosswalk.TranslationTable;
 import org.jollyledger.core.exchange.TranslationTableJson;
+import org.jollyledger.core.midi.TimedMessage;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
 import org.jollyledger.web.support.RandomTables;
@@ -78,8 +78,8 @@ class LiveTranslationTest {
             Random random = new Random(seed);
             List<TranslationTable> tables = List.of(RandomTables.table(random), RandomTables.table(random));
             List<PlayedInput> inputs = List.of(RandomTables.input(random), RandomTables.input(random));
-            List<Message> stream = stream(random);
-            List<Message> expected = translate(tables, inputs, stream);
+            List<TimedMessage> stream = stream(random);
+            List<TimedMessage> expected = translate(tables, inputs, stream);
             sent += expected.size();
             List<String> documents = List.of(
                     TranslationTableJson.write(tables.get(0), inputs.get(0)),
@@ -96,11 +96,11 @@ class LiveTranslationTest {
         assertThat(sent).as("messages compared").isGreaterThan(STREAMS * (long) EVENTS / 2);
     }
 
-    private static List<Message> translate(
-            List<TranslationTable> tables, List<PlayedInput> inputs, List<Message> stream) {
+    private static List<TimedMessage> translate(
+            List<TranslationTable> tables, List<PlayedInput> inputs, List<TimedMessage> stream) {
         LiveTranslator live = LiveTranslator.by(tables.get(0), inputs.get(0));
-        List<Message> sent = new ArrayList<>();
-        for (Message message : stream) {
+        List<TimedMessage> sent = new ArrayList<>();
+        for (TimedMessage message : stream) {
             int other = message.data1();
             sent.addAll(
                     switch (message.status()) {
@@ -114,8 +114,8 @@ class LiveTranslationTest {
     }
 
     /** Strokes, ends, pressure, controllers and the rest on all channels, hung notes and stray ends included. */
-    private static List<Message> stream(Random random) {
-        List<Message> stream = new ArrayList<>();
+    private static List<TimedMessage> stream(Random random) {
+        List<TimedMessage> stream = new ArrayList<>();
         long at = 0;
         for (int i = 0; i < EVENTS; i++) {
             at += random.nextInt(3) == 0 ? 0 : random.nextInt(random.nextInt(50) == 0 ? 4_000_000 : 120_000);
@@ -126,22 +126,24 @@ class LiveTranslationTest {
             int any = random.nextInt(128);
             stream.add(
                     switch (random.nextInt(40)) {
-                        case 0 -> new Message(at, CHANGE, random.nextInt(2), 0);
-                        case 1 -> new Message(at, random.nextInt(4) == 0 ? STOP : ADVANCE, 0, 0);
-                        case 2, 3, 4, 5, 6 -> new Message(at, 0xA0 | channel, note, random.nextBoolean() ? any : 0);
-                        case 7, 8, 9, 10, 11 -> new Message(at, 0xB0 | channel, random.nextBoolean() ? 4 : 16, any);
-                        case 12 -> new Message(at, 0xB0 | channel, random.nextInt(120), any);
-                        case 13 -> new Message(at, 0xC0 | channel, any, 0);
-                        case 14 -> new Message(at, 0xE0 | channel, any, 127 - any);
-                        case 15, 16, 17, 18, 19, 20 -> new Message(at, 0x80 | channel, note, any);
-                        case 21, 22, 23 -> new Message(at, 0x90 | channel, note, 0);
-                        default -> new Message(at, 0x90 | channel, note, 1 + random.nextInt(127));
+                        case 0 -> new TimedMessage(at, CHANGE, random.nextInt(2), 0);
+                        case 1 -> new TimedMessage(at, random.nextInt(4) == 0 ? STOP : ADVANCE, 0, 0);
+                        case 2, 3, 4, 5, 6 ->
+                            new TimedMessage(at, 0xA0 | channel, note, random.nextBoolean() ? any : 0);
+                        case 7, 8, 9, 10, 11 ->
+                            new TimedMessage(at, 0xB0 | channel, random.nextBoolean() ? 4 : 16, any);
+                        case 12 -> new TimedMessage(at, 0xB0 | channel, random.nextInt(120), any);
+                        case 13 -> new TimedMessage(at, 0xC0 | channel, any, 0);
+                        case 14 -> new TimedMessage(at, 0xE0 | channel, any, 127 - any);
+                        case 15, 16, 17, 18, 19, 20 -> new TimedMessage(at, 0x80 | channel, note, any);
+                        case 21, 22, 23 -> new TimedMessage(at, 0x90 | channel, note, 0);
+                        default -> new TimedMessage(at, 0x90 | channel, note, 1 + random.nextInt(127));
                     });
         }
         return stream;
     }
 
-    private static byte[] bytes(List<Message> messages) {
+    private static byte[] bytes(List<TimedMessage> messages) {
         ByteBuffer bytes = ByteBuffer.allocate(messages.size() * 16).order(ByteOrder.LITTLE_ENDIAN);
         messages.forEach(message -> bytes.putInt(Math.toIntExact(message.at()))
                 .putInt(message.status())
@@ -150,11 +152,11 @@ class LiveTranslationTest {
         return bytes.array();
     }
 
-    private static List<Message> messages(String numbers) {
+    private static List<TimedMessage> messages(String numbers) {
         String[] parts = numbers.split(" ");
-        List<Message> messages = new ArrayList<>();
+        List<TimedMessage> messages = new ArrayList<>();
         for (int i = 0; i + 3 < parts.length; i += 4) {
-            messages.add(new Message(
+            messages.add(new TimedMessage(
                     Long.parseLong(parts[i]),
                     Integer.parseInt(parts[i + 1]),
                     Integer.parseInt(parts[i + 2]),

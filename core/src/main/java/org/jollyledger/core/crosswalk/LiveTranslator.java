@@ -1,5 +1,10 @@
 package org.jollyledger.core.crosswalk;
 
+import static org.jollyledger.core.midi.TimedMessage.CONTROL;
+import static org.jollyledger.core.midi.TimedMessage.NOTE_OFF;
+import static org.jollyledger.core.midi.TimedMessage.NOTE_ON;
+import static org.jollyledger.core.midi.TimedMessage.PRESSURE;
+
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -16,10 +21,12 @@ import org.jollyledger.core.crosswalk.TranslationTable.Row;
 import org.jollyledger.core.kit.Hats;
 import org.jollyledger.core.kit.NoteFacts;
 import org.jollyledger.core.kit.NoteFacts.Choke;
+import org.jollyledger.core.midi.TimedMessage;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.ChokeExpression.Form;
 import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.Steady;
 import org.jollyledger.core.part.FootClose;
 import org.jollyledger.core.part.Grab;
 import org.jollyledger.core.pitch.Note;
@@ -55,10 +62,6 @@ public final class LiveTranslator {
     private static final long SPLASH = Math.round(FootClose.SPLASH_SECONDS * MICROSECONDS);
     private static final long STROKE_BEFORE_FOOT = Math.round(FootClose.BEFORE_SECONDS * MICROSECONDS);
 
-    private static final int NOTE_OFF = 0x80;
-    private static final int NOTE_ON = 0x90;
-    private static final int PRESSURE = 0xA0;
-    private static final int CONTROL = 0xB0;
     private static final int ALL_SOUND_OFF = 120;
     private static final int RELEASE_VELOCITY = 64;
     private static final int LOUDEST = 127;
@@ -66,16 +69,6 @@ public final class LiveTranslator {
     private static final int KEYS = TranslationTable.CHANNELS * Note.COUNT;
     private static final int PARTS_OF_A_QUARTER = 960;
     private static final long USUAL_QUARTER = 500_000;
-
-    /**
-     * A message of three bytes at most.
-     *
-     * @param at when, in microseconds from any beginning
-     * @param status command and channel, 0x80 to 0xFF
-     * @param data1 0 to 127
-     * @param data2 0 to 127; 0 where there is none
-     */
-    public record Message(long at, int status, int data1, int data2) {}
 
     /** A note that goes out, until it ends. */
     private static final class Tone {
@@ -138,7 +131,7 @@ public final class LiveTranslator {
     private final PriorityQueue<Later> pending =
             new PriorityQueue<>(Comparator.comparingLong(Later::at).thenComparingInt(Later::turn));
     private int turns;
-    private List<Message> out = new ArrayList<>();
+    private List<TimedMessage> out = new ArrayList<>();
 
     /** The foot on the pedal of one channel. */
     private static final class Foot {
@@ -148,6 +141,14 @@ public final class LiveTranslator {
         long struck = NONE;
         long closedAt = NONE;
         int velocity;
+        /** The last value at which it was closed, and when it left that; NONE while it is. */
+        int closedValue = NONE;
+
+        long leftClosed = NONE;
+        /** Until when no opening is heard after a hard stroke, and the value that waits for that. */
+        long steadyUntil = NONE;
+
+        int waiting = NONE;
     }
 
     /** What is known of the notes of one instrument. */
@@ -235,14 +236,14 @@ public final class LiveTranslator {
      * @param message not before any that came earlier
      * @return what goes out, in this order; what was due before goes first
      */
-    public List<Message> receive(Message message) {
-        begin(message.at);
-        int command = message.status & 0xF0;
-        int channel = message.status & 0x0F;
+    public List<TimedMessage> receive(TimedMessage message) {
+        begin(message.at());
+        int command = message.status() & 0xF0;
+        int channel = message.status() & 0x0F;
         switch (command) {
             case NOTE_ON -> {
-                if (message.data2 > 0) {
-                    strike(message.at, channel, message.data1, message.data2);
+                if (message.data2() > 0) {
+                    strike(message.at(), channel, message.data1(), message.data2());
                 } else {
                     release(message, channel);
                 }
@@ -256,7 +257,7 @@ public final class LiveTranslator {
     }
 
     /** {@return what is due by now: ends of fixed lengths, and what else was to come later} */
-    public List<Message> advance(long at) {
+    public List<TimedMessage> advance(long at) {
         begin(at);
         return finish();
     }
@@ -266,7 +267,7 @@ public final class LiveTranslator {
      *
      * @return what goes out
      */
-    public List<Message> change(TranslationTable newTable, PlayedInput newInput, long at) {
+    public List<TimedMessage> change(TranslationTable newTable, PlayedInput newInput, long at) {
         begin(at);
         silence(at);
         table = newTable;
@@ -282,7 +283,7 @@ public final class LiveTranslator {
      *
      * @return what goes out
      */
-    public List<Message> stop(long at) {
+    public List<TimedMessage> stop(long at) {
         begin(at);
         silence(at);
         for (int channel = 0; channel < TranslationTable.CHANNELS; channel++) {
@@ -301,6 +302,8 @@ public final class LiveTranslator {
             Later due = pending.remove();
             if (due.ends != null) {
                 end(due.ends, due.at);
+            } else if ((due.status & 0xF0) == CONTROL) {
+                letOpen(due.at, due.status & 0x0F);
             } else if ((due.status & 0xF0) == NOTE_ON) {
                 shortStroke(due.at, due.status & 0x0F, due.data1, due.data2, NONE);
             } else {
@@ -309,14 +312,20 @@ public final class LiveTranslator {
         }
     }
 
-    private List<Message> finish() {
-        List<Message> sent = out;
+    private List<TimedMessage> finish() {
+        List<TimedMessage> sent = out;
         out = new ArrayList<>();
         return sent;
     }
 
     private void silence(long at) {
         pending.clear();
+        for (int channel = 0; channel < TranslationTable.CHANNELS; channel++) {
+            if (feet[channel].steadyUntil != NONE) {
+                feet[channel].steadyUntil = at;
+                letOpen(at, channel);
+            }
+        }
         for (Tone tone : List.copyOf(tones)) {
             end(tone, at);
         }
@@ -335,12 +344,17 @@ public final class LiveTranslator {
         Arrays.fill(endingItself, null);
         Arrays.fill(struckAt, NONE);
         Arrays.fill(sentPedal, NONE);
+        for (int channel = 0; channel < TranslationTable.CHANNELS; channel++) {
+            boolean closed = pedal[channel] != NONE && isClosed(pedal[channel]);
+            feet[channel].closedValue = closed ? pedal[channel] : NONE;
+            feet[channel].leftClosed = NONE;
+        }
     }
 
     // Going out
 
     private void send(long at, int status, int data1, int data2) {
-        out.add(new Message(at, status, data1, data2));
+        out.add(new TimedMessage(at, status, data1, data2));
     }
 
     private void sendPressure(long at, int key, int value) {
@@ -417,6 +431,9 @@ public final class LiveTranslator {
         dropsPressure[played] = false;
         if (source.hat[note]) {
             feet[channel].struck = at;
+        }
+        if (source.openness[note] == Openness.PEDAL && input.steady().isPresent()) {
+            holdClosed(at, channel, velocity, input.steady().get());
         }
         Choke choke = source.choke[note];
         if (choke == null) {
@@ -532,23 +549,75 @@ public final class LiveTranslator {
         return landed;
     }
 
-    private void control(Message message, int channel) {
-        int controller = message.data1;
+    private void control(TimedMessage message, int channel) {
+        int controller = message.data1();
         if (input.isPosition(controller)) {
-            position[channel] = message.data2;
+            position[channel] = message.data2();
         }
         if (source.byPedal && controller == source.hatPedal.controller()) {
-            pedal[channel] = message.data2;
-            moveFoot(message.at, channel, message.data2);
-            if (target.byPedal) {
-                int value = Hats.between(source.hatPedal, target.hatPedal, message.data2);
-                send(message.at, CONTROL | channel(channel), target.hatPedal.controller(), value);
+            Foot foot = feet[channel];
+            boolean closed = isClosed(message.data2());
+            if (foot.steadyUntil != NONE && !closed) {
+                foot.waiting = message.data2();
+                return;
             }
+            foot.waiting = NONE;
+            movePedal(message.at(), channel, message.data2());
             return;
         }
         boolean writes = source.byNote && !source.byPedal && target.byPedal;
         if (!writes || controller != target.hatPedal.controller()) {
             out.add(message);
+        }
+    }
+
+    private boolean isClosed(int value) {
+        return Hats.openness(source.hatPedal, value).position() <= Openness.CLOSED.position();
+    }
+
+    private void movePedal(long at, int channel, int value) {
+        Foot foot = feet[channel];
+        if (isClosed(value)) {
+            foot.closedValue = value;
+            foot.leftClosed = NONE;
+        } else if (foot.leftClosed == NONE) {
+            foot.leftClosed = at;
+        }
+        pedal[channel] = value;
+        moveFoot(at, channel, value);
+        if (target.byPedal) {
+            int sent = Hats.between(source.hatPedal, target.hatPedal, value);
+            send(at, CONTROL | channel(channel), target.hatPedal.controller(), sent);
+        }
+    }
+
+    /** A hard stroke on a hi-hat that is closed, or was a moment ago, leaves it closed. */
+    private void holdClosed(long at, int channel, int velocity, Steady steady) {
+        Foot foot = feet[channel];
+        long reach = steady.milliseconds() * MILLISECOND;
+        boolean closed = foot.leftClosed == NONE || at - foot.leftClosed <= reach;
+        if (velocity < steady.velocityFrom() || foot.closedValue == NONE || !closed) {
+            return;
+        }
+        if (foot.leftClosed != NONE) {
+            foot.waiting = pedal[channel];
+            movePedal(at, channel, foot.closedValue);
+        }
+        foot.steadyUntil = at + reach;
+        later(foot.steadyUntil, null, CONTROL | channel, 0, 0);
+    }
+
+    /** The shock of a hard stroke is over: what the pedal says is believed again. */
+    private void letOpen(long at, int channel) {
+        Foot foot = feet[channel];
+        if (foot.steadyUntil != at) {
+            return;
+        }
+        foot.steadyUntil = NONE;
+        if (foot.waiting != NONE) {
+            int value = foot.waiting;
+            foot.waiting = NONE;
+            movePedal(at, channel, value);
         }
     }
 
@@ -681,18 +750,18 @@ public final class LiveTranslator {
         }
     }
 
-    private void release(Message message, int channel) {
-        Hit hit = held.get(channel << 7 | message.data1).pollFirst();
+    private void release(TimedMessage message, int channel) {
+        Hit hit = held.get(channel << 7 | message.data1()).pollFirst();
         if (hit == null) {
             return;
         }
         for (Tone tone : hit.tones) {
             if (!tone.endsItself) {
-                end(tone, message.at, message.status & 0xF0, message.data2);
+                end(tone, message.at(), message.status() & 0xF0, message.data2());
             }
         }
         if (hit.presses != NONE) {
-            sendPressure(message.at, hit.presses, 0);
+            sendPressure(message.at(), hit.presses, 0);
             hit.presses = NONE;
         }
         int cymbal = source.cymbal[hit.note];
@@ -701,36 +770,36 @@ public final class LiveTranslator {
                 && cymbal != NONE
                 && ringing[cymbal] == hit;
         if (grabs) {
-            Hit stroke = takeRinging(hit.note, message.at);
+            Hit stroke = takeRinging(hit.note, message.at());
             if (stroke != null && stroke.landed != NONE && canBeChoked(stroke.landed & 0x7F)) {
-                damp(stroke, message.at, stroke.velocity);
+                damp(stroke, message.at(), stroke.velocity);
             }
         }
     }
 
-    private void press(Message message, int channel) {
-        int key = channel << 7 | message.data1;
+    private void press(TimedMessage message, int channel) {
+        int key = channel << 7 | message.data1();
         Hit hit = last[key];
         if (hit == null) {
-            int landed = landing(channel, message.data1, LOUDEST);
+            int landed = landing(channel, message.data1(), LOUDEST);
             if (landed != NONE) {
-                sendPressure(message.at, channel(channel) << 7 | landed, message.data2);
+                sendPressure(message.at(), channel(channel) << 7 | landed, message.data2());
             }
             return;
         }
-        int value = message.data2;
+        int value = message.data2();
         boolean drops = false;
         if (source.chokes.form() == Form.PRESSURE && source.cymbal[hit.note] != NONE) {
             boolean down = value >= source.chokes.pressureFrom();
             drops = dropsPressure[key];
             if (down && !pressed[key] && source.choke[hit.note] == null) {
-                Hit stroke = takeRinging(hit.note, message.at);
+                Hit stroke = takeRinging(hit.note, message.at());
                 if (stroke != null && stroke.landed != NONE && canBeChoked(stroke.landed & 0x7F)) {
                     if (target.chokes.form() == Form.PRESSURE) {
                         value = Math.max(value, target.chokes.pressureFrom());
                     } else {
                         drops = true;
-                        damp(stroke, message.at, value);
+                        damp(stroke, message.at(), value);
                     }
                 }
             }
@@ -738,7 +807,7 @@ public final class LiveTranslator {
             dropsPressure[key] = drops && value > 0;
         }
         if (!drops && hit.landed != NONE) {
-            sendPressure(message.at, hit.landed, value);
+            sendPressure(message.at(), hit.landed, value);
         }
     }
 }

@@ -9,6 +9,7 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.Pad;
 import org.jollyledger.core.notemap.PadPlan;
 import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.Steady;
 import org.jollyledger.core.notemap.PadPlan.StrikePlace;
 import org.jollyledger.core.notemap.Zone;
 import org.jollyledger.core.pitch.Note;
@@ -21,11 +22,16 @@ import org.jollyledger.core.pitch.Note;
  *     them; 0 stays 0, the others are 1 to 127
  * @param place how a controller says where a drum is struck; empty when none does
  * @param splash when a foot that lets go at once splashes, and how loud; empty for what is usual
+ * @param steady when a closed hi-hat stays closed under a hard stroke; empty when the pedal is always believed
  */
 public record PlayedInput(
-        SortedMap<Integer, List<Integer>> curves, Optional<StrikePlace> place, Optional<Splash> splash) {
+        SortedMap<Integer, List<Integer>> curves,
+        Optional<StrikePlace> place,
+        Optional<Splash> splash,
+        Optional<Steady> steady) {
     /** Everything is as it is sent. */
-    public static final PlayedInput PLAIN = new PlayedInput(new TreeMap<>(), Optional.empty(), Optional.empty());
+    public static final PlayedInput PLAIN =
+            new PlayedInput(new TreeMap<>(), Optional.empty(), Optional.empty(), Optional.empty());
 
     public PlayedInput {
         curves = new TreeMap<>(curves);
@@ -49,7 +55,7 @@ public record PlayedInput(
             }
         }
         PadPlan plan = map.pads();
-        return new PlayedInput(curves, plan.place(), plan.splash());
+        return new PlayedInput(curves, plan.place(), plan.splash(), plan.steady());
     }
 
     private static List<Integer> curve(Zone zone) {

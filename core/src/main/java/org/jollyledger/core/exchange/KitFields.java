@@ -19,7 +19,7 @@ final class KitFields {
     private static final List<String> THRESHOLDS =
             List.of("threeQuarterFrom", "halfFrom", "quarterFrom", "closedFrom", "tightFrom");
     private static final Set<String> PEDAL_FIELDS = Stream.concat(
-                    THRESHOLDS.stream(), Stream.of("controller", "countsDown"))
+                    THRESHOLDS.stream(), Stream.of("controller", "countsDown", "lowest", "highest"))
             .collect(Collectors.toSet());
 
     private KitFields() {}
@@ -47,6 +47,8 @@ final class KitFields {
                     .orElse(HatPedal.USUAL.thresholds().get(i)));
         }
         boolean down = pedal.optionalFlag("countsDown");
+        int lowest = pedal.optionalNumber("lowest").orElse(HatPedal.USUAL.lowest());
+        int highest = pedal.optionalNumber("highest").orElse(HatPedal.USUAL.highest());
         return fields.made(
                 "pedal",
                 () -> new OpennessExpression(
@@ -54,7 +56,8 @@ final class KitFields {
                         HatPedal.USUAL
                                 .withController(controller)
                                 .withThresholds(thresholds)
-                                .withCountsDown(down)));
+                                .withCountsDown(down)
+                                .withRange(lowest, highest)));
     }
 
     private static <T> Optional<T> optional(Fields fields, String field, Function<String, T> parser) {
@@ -78,5 +81,8 @@ final class KitFields {
             object.put(THRESHOLDS.get(i), pedal.thresholds().get(i));
         }
         object.put("countsDown", pedal.countsDown());
+        if (pedal.lowest() != HatPedal.USUAL.lowest() || pedal.highest() != HatPedal.USUAL.highest()) {
+            object.put("lowest", pedal.lowest()).put("highest", pedal.highest());
+        }
     }
 }

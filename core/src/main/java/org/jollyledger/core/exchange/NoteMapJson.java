@@ -36,6 +36,8 @@ public final class NoteMapJson {
             "strikePlace",
             "splash",
             "grid",
+            "steadyHat",
+            "triggers",
             "remark",
             "lines",
             "slug");

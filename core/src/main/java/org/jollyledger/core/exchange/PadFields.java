@@ -9,14 +9,16 @@ import org.jollyledger.core.notemap.PadGrid;
 import org.jollyledger.core.notemap.PadKind;
 import org.jollyledger.core.notemap.PadPlan;
 import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.Steady;
 import org.jollyledger.core.notemap.PadPlan.StrikePlace;
+import org.jollyledger.core.notemap.PadPlan.Triggers;
 import org.jollyledger.core.notemap.Zone;
 import org.jollyledger.core.notemap.ZoneKind;
 import org.jollyledger.core.pitch.Note;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** The pads of a kit as fields of its map: {@code pads}, {@code strikePlace} and {@code splash}. What is not set is left out. */
+/** The pads of a kit as fields of its map: {@code pads}, {@code strikePlace}, {@code splash} and the rest. What is not set is left out. */
 final class PadFields {
     private static final Set<String> OF_PAD = Set.of("name", "kind", "x", "y", "size", "zones");
     private static final Set<String> OF_ZONE = Set.of("kind", "notes", "curve");
@@ -36,7 +38,10 @@ final class PadFields {
         Optional<StrikePlace> place = map.optionalObject("strikePlace").flatMap(PadFields::readPlace);
         Optional<Splash> splash = map.optionalObject("splash").flatMap(PadFields::readSplash);
         Optional<PadGrid> grid = map.optionalObject("grid").flatMap(PadFields::readGrid);
-        return map.made("pads", () -> new PadPlan(pads, place, splash, grid)).orElse(PadPlan.NONE);
+        Optional<Steady> steady = map.optionalObject("steadyHat").flatMap(PadFields::readSteady);
+        Optional<Triggers> triggers = map.optionalObject("triggers").flatMap(PadFields::readTriggers);
+        return map.made("pads", () -> new PadPlan(pads, place, splash, steady, triggers, grid))
+                .orElse(PadPlan.NONE);
     }
 
     private static Optional<Pad> readPad(Fields fields) {
@@ -96,6 +101,27 @@ final class PadFields {
                 : fields.made("splash", () -> new Splash(milliseconds, velocity));
     }
 
+    static Optional<Steady> readSteady(Fields fields) {
+        int before = fields.problemCount();
+        fields.allowOnly(Set.of("milliseconds", "velocityFrom"));
+        int milliseconds = fields.number("milliseconds");
+        int velocityFrom = fields.number("velocityFrom");
+        return fields.problemCount() > before
+                ? Optional.empty()
+                : fields.made("steadyHat", () -> new Steady(milliseconds, velocityFrom));
+    }
+
+    private static Optional<Triggers> readTriggers(Fields fields) {
+        int before = fields.problemCount();
+        fields.allowOnly(Set.of("bounceMilliseconds", "crosstalkMilliseconds", "crosstalkPercent"));
+        int bounce = fields.number("bounceMilliseconds");
+        int crosstalk = fields.number("crosstalkMilliseconds");
+        int percent = fields.number("crosstalkPercent");
+        return fields.problemCount() > before
+                ? Optional.empty()
+                : fields.made("triggers", () -> new Triggers(bounce, crosstalk, percent));
+    }
+
     private static Optional<PadGrid> readGrid(Fields fields) {
         int before = fields.problemCount();
         fields.allowOnly(Set.of("columns", "rows", "fromBottom"));
@@ -119,6 +145,12 @@ final class PadFields {
                         .put("rows", grid.rows())
                         .put("fromBottom", grid.fromBottom()));
         plan.splash().ifPresent(splash -> write(splash, document.putObject("splash")));
+        plan.steady().ifPresent(steady -> write(steady, document.putObject("steadyHat")));
+        plan.triggers()
+                .ifPresent(triggers -> document.putObject("triggers")
+                        .put("bounceMilliseconds", triggers.bounceMilliseconds())
+                        .put("crosstalkMilliseconds", triggers.crosstalkMilliseconds())
+                        .put("crosstalkPercent", triggers.crosstalkPercent()));
     }
 
     static void write(StrikePlace place, ObjectNode object) {
@@ -132,6 +164,10 @@ final class PadFields {
 
     static void write(Splash splash, ObjectNode object) {
         object.put("milliseconds", splash.milliseconds()).put("velocity", splash.velocity());
+    }
+
+    static void write(Steady steady, ObjectNode object) {
+        object.put("milliseconds", steady.milliseconds()).put("velocityFrom", steady.velocityFrom());
     }
 
     private static void write(Pad pad, ObjectNode object) {

@@ -27,6 +27,7 @@ import org.jollyledger.core.kit.NoteFacts;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.Steady;
 import org.jollyledger.core.notemap.PadPlan.StrikePlace;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Openness;
@@ -65,7 +66,8 @@ public final class TranslationTableJson {
                 "asRouted",
                 "curves",
                 "place",
-                "splash"));
+                "splash",
+                "steadyHat"));
         OptionalInt channel = fields.optionalNumber("channel");
         Optional<Unlisted> unlisted = fields.parsed("unlisted", Unlisted::parse);
         List<Row> rows = new ArrayList<>();
@@ -129,7 +131,8 @@ public final class TranslationTableJson {
         Optional<StrikePlace> place = fields.optionalObject("place").flatMap(PadFields::readPlace);
         Optional<Splash> splash = fields.optionalObject("splash").flatMap(PadFields::readSplash);
         fields.throwProblems();
-        Optional<PlayedInput> input = fields.made("curves", () -> new PlayedInput(curves, place, splash));
+        Optional<Steady> steady = fields.optionalObject("steadyHat").flatMap(PadFields::readSteady);
+        Optional<PlayedInput> input = fields.made("curves", () -> new PlayedInput(curves, place, splash, steady));
         fields.throwProblems();
         return input.orElseThrow();
     }
@@ -287,6 +290,7 @@ public final class TranslationTableJson {
         }
         input.place().ifPresent(place -> PadFields.write(place, document.putObject("place")));
         input.splash().ifPresent(splash -> PadFields.write(splash, document.putObject("splash")));
+        input.steady().ifPresent(steady -> PadFields.write(steady, document.putObject("steadyHat")));
     }
 
     private static void write(Row row, ObjectNode object) {

@@ -84,7 +84,7 @@ public final class GridEdits {
                             List.of(new Zone(ZoneKind.HEAD, sent.notes, sent.curve)));
                 })
                 .toList();
-        return map.withPads(new PadPlan(pads, map.pads().place(), map.pads().splash(), Optional.of(grid)));
+        return map.withPads(map.pads().withPads(pads).withGrid(Optional.of(grid)));
     }
 
     /** {@return the grid of a map} */

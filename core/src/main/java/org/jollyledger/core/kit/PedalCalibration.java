@@ -18,14 +18,11 @@ import org.jollyledger.core.notemap.HatPedal;
  * The figures of a hi-hat's pedal, from what it sent while a foot stood on it in four poses (common practice): on the ball of
  * the foot with the heel up, heel resting, toes just touching, toes off.
  *
- * @param pedal which controller it is, which way it counts, and where its steps are
- * @param lowest the least value that it sent
- * @param highest the greatest
+ * @param pedal which controller it is, which way it counts, what it really delivers, and where its steps are
  * @param readings where the controller stood in each pose
  * @param warnings what may be wrong with it, in words; none when all is well
  */
-public record PedalCalibration(
-        HatPedal pedal, int lowest, int highest, Map<Pose, Integer> readings, List<String> warnings) {
+public record PedalCalibration(HatPedal pedal, Map<Pose, Integer> readings, List<String> warnings) {
     private static final int HIGHEST = 127;
     /** A pedal that uses fewer values tells the steps apart badly. */
     private static final int POOR_RANGE = 40;
@@ -141,13 +138,14 @@ public record PedalCalibration(
                 HatPedal.USUAL
                         .withController(controller)
                         .withCountsDown(down)
+                        .withRange(
+                                all.stream().mapToInt(Integer::intValue).min().orElse(0),
+                                all.stream().mapToInt(Integer::intValue).max().orElse(HIGHEST))
                         .withThresholds(rising(
                                 half(open, threeQuarter),
                                 third(threeQuarter, quarter, 1),
                                 third(threeQuarter, quarter, 2),
                                 half(quarter, closed))),
-                all.stream().mapToInt(Integer::intValue).min().orElse(0),
-                all.stream().mapToInt(Integer::intValue).max().orElse(HIGHEST),
                 stood,
                 warnings);
     }

@@ -14,6 +14,8 @@ import java.util.List;
  * @param closedFrom from here on closed
  * @param tightFrom from here on tight
  * @param countsDown whether it counts the other way: 0 when it is pressed and 127 when it is free
+ * @param lowest the least value that it really sends, 0 to 126
+ * @param highest the greatest one, more than {@code lowest}
  */
 public record HatPedal(
         int controller,
@@ -22,7 +24,9 @@ public record HatPedal(
         int quarterFrom,
         int closedFrom,
         int tightFrom,
-        boolean countsDown) {
+        boolean countsDown,
+        int lowest,
+        int highest) {
     /** The foot controller (MIDI 1.0). */
     public static final int FOOT = 4;
     /** In place of a threshold that is never reached. */
@@ -32,7 +36,7 @@ public record HatPedal(
      * Sensible figures for a kit that was not measured: even steps from open to closed. Tight is never reached, because
      * many pedals send 127 for a hat that is merely closed (common practice).
      */
-    public static final HatPedal USUAL = new HatPedal(FOOT, 16, 48, 80, 112, NEVER, false);
+    public static final HatPedal USUAL = new HatPedal(FOOT, 16, 48, 80, 112, NEVER, false, 0, 127);
 
     private static final int HIGHEST_CONTROLLER = 119;
 
@@ -40,6 +44,10 @@ public record HatPedal(
         if (controller < 0 || controller > HIGHEST_CONTROLLER) {
             throw new IllegalArgumentException("A hi-hat's pedal sends a controller from 0 to " + HIGHEST_CONTROLLER
                     + ", not " + controller + ".");
+        }
+        if (lowest < 0 || highest >= NEVER || lowest >= highest) {
+            throw new IllegalArgumentException("The range of a pedal goes from 0 or more to 127 or less, not from "
+                    + lowest + " to " + highest + ".");
         }
         int before = 1;
         for (int threshold : List.of(threeQuarterFrom, halfFrom, quarterFrom, closedFrom, tightFrom)) {
@@ -58,12 +66,22 @@ public record HatPedal(
 
     /** {@return this pedal with another controller, 0 to 119} */
     public HatPedal withController(int newController) {
-        return new HatPedal(newController, threeQuarterFrom, halfFrom, quarterFrom, closedFrom, tightFrom, countsDown);
+        return new HatPedal(
+                newController,
+                threeQuarterFrom,
+                halfFrom,
+                quarterFrom,
+                closedFrom,
+                tightFrom,
+                countsDown,
+                lowest,
+                highest);
     }
 
     /** {@return this pedal with another direction of counting} */
     public HatPedal withCountsDown(boolean down) {
-        return new HatPedal(controller, threeQuarterFrom, halfFrom, quarterFrom, closedFrom, tightFrom, down);
+        return new HatPedal(
+                controller, threeQuarterFrom, halfFrom, quarterFrom, closedFrom, tightFrom, down, lowest, highest);
     }
 
     /**
@@ -84,7 +102,27 @@ public record HatPedal(
                 thresholds.get(2),
                 thresholds.get(3),
                 thresholds.get(4),
-                countsDown);
+                countsDown,
+                lowest,
+                highest);
+    }
+
+    /**
+     * {@return this pedal with the range that it really delivers}
+     *
+     * @throws IllegalArgumentException when it is none
+     */
+    public HatPedal withRange(int newLowest, int newHighest) {
+        return new HatPedal(
+                controller,
+                threeQuarterFrom,
+                halfFrom,
+                quarterFrom,
+                closedFrom,
+                tightFrom,
+                countsDown,
+                newLowest,
+                newHighest);
     }
 
     /** {@return what differs from one pedal to another, such as "steps at 16, 48, 80, 112, pressed is 0"} */

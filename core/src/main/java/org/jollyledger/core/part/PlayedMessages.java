@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import org.jollyledger.core.midi.MidiTrack;
-import org.jollyledger.core.part.Recording.Came;
+import org.jollyledger.core.midi.TimedMessage;
 
 /** A part as the stream of messages that it sends when it plays. */
 public final class PlayedMessages {
@@ -17,8 +17,8 @@ public final class PlayedMessages {
     /**
      * {@return all channel messages on the channels of a part, in the order of time, with microseconds from its beginning}
      */
-    public static List<Came> of(Part part) {
-        List<Came> messages = new ArrayList<>();
+    public static List<TimedMessage> of(Part part) {
+        List<TimedMessage> messages = new ArrayList<>();
         for (MidiTrack track : part.file().tracks()) {
             TempoMap tempos = part.tempoMap(track.index());
             for (int event = 0; event < track.eventCount(); event++) {
@@ -26,7 +26,7 @@ public final class PlayedMessages {
                 if (command >= FIRST_COMMAND
                         && command < SYSTEM
                         && part.channels().contains(track.channel(event))) {
-                    messages.add(new Came(
+                    messages.add(new TimedMessage(
                             Math.round(tempos.seconds(track.tick(event)) * MICROSECONDS),
                             command | track.channel(event) - 1,
                             track.data1(event),
@@ -34,7 +34,7 @@ public final class PlayedMessages {
                 }
             }
         }
-        messages.sort(Comparator.comparingLong(Came::at));
+        messages.sort(Comparator.comparingLong(TimedMessage::at));
         return messages;
     }
 }

@@ -1,5 +1,8 @@
 package org.jollyledger.core.part;
 
+import static org.jollyledger.core.midi.TimedMessage.NOTE_OFF;
+import static org.jollyledger.core.midi.TimedMessage.NOTE_ON;
+
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -8,6 +11,7 @@ import java.util.TreeMap;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
+import org.jollyledger.core.midi.TimedMessage;
 
 /**
  * What somebody played, as a file: one track, every message within half a millisecond of where it was at tempos of 63 and
@@ -21,21 +25,9 @@ public final class Recording {
 
     private static final int TICKS_PER_BEAT = 960;
     private static final long MINUTE = 60_000_000;
-    private static final int NOTE_ON = 0x90;
-    private static final int NOTE_OFF = 0x80;
     private static final int SYSTEM = 0xF0;
 
     private Recording() {}
-
-    /**
-     * A message that came.
-     *
-     * @param at when, in microseconds from the beginning of the first bar; what came before it counts as its beginning
-     * @param status command and channel, 0x80 to 0xEF
-     * @param data1 0 to 127
-     * @param data2 0 to 127
-     */
-    public record Came(long at, int status, int data1, int data2) {}
 
     /**
      * Makes a file of what came.
@@ -47,7 +39,7 @@ public final class Recording {
      * @return the bytes of the file
      * @throws IllegalArgumentException when the tempo or a message is impossible
      */
-    public static byte[] file(String title, double beatsPerMinute, int beatsPerBar, List<Came> came) {
+    public static byte[] file(String title, double beatsPerMinute, int beatsPerBar, List<TimedMessage> came) {
         if (!(beatsPerMinute >= SLOWEST && beatsPerMinute <= FASTEST)) {
             throw new IllegalArgumentException(
                     "A tempo is " + SLOWEST + " to " + FASTEST + " beats a minute, not " + beatsPerMinute + ".");
@@ -61,13 +53,13 @@ public final class Recording {
         file.meta(0, 0x03, title.getBytes(StandardCharsets.UTF_8));
         file.meta(0, 0x58, new byte[] {(byte) beatsPerBar, 2, 24, 8});
         file.meta(0, 0x51, new byte[] {(byte) (quarter >> 16), (byte) (quarter >> 8), (byte) quarter});
-        List<Came> inTime = new ArrayList<>(came);
-        inTime.sort(Comparator.comparingLong(Came::at));
+        List<TimedMessage> inTime = new ArrayList<>(came);
+        inTime.sort(Comparator.comparingLong(TimedMessage::at));
         TreeMap<Integer, Integer> held = new TreeMap<>();
         long last = 0;
-        for (Came one : inTime) {
+        for (TimedMessage one : inTime) {
             last = tick(one, quarter);
-            file.message(last, command(one), (one.status & 0x0F) + 1, one.data1, one.data2);
+            file.message(last, command(one), (one.status() & 0x0F) + 1, one.data1(), one.data2());
             count(one, held);
         }
         long end = barEnd(last, beatsPerBar);
@@ -79,28 +71,28 @@ public final class Recording {
         return file.build(end);
     }
 
-    private static int command(Came one) {
-        boolean possible = one.status >= NOTE_OFF
-                && one.status < SYSTEM
-                && one.data1 >= 0
-                && one.data1 <= 127
-                && one.data2 >= 0
-                && one.data2 <= 127;
+    private static int command(TimedMessage one) {
+        boolean possible = one.status() >= NOTE_OFF
+                && one.status() < SYSTEM
+                && one.data1() >= 0
+                && one.data1() <= 127
+                && one.data2() >= 0
+                && one.data2() <= 127;
         if (!possible) {
-            throw new IllegalArgumentException("A message of the recording is none: status " + one.status + ", data "
-                    + one.data1 + " and " + one.data2 + ".");
+            throw new IllegalArgumentException("A message of the recording is none: status " + one.status() + ", data "
+                    + one.data1() + " and " + one.data2() + ".");
         }
-        return one.status & 0xF0;
+        return one.status() & 0xF0;
     }
 
-    private static long tick(Came one, long quarter) {
-        return Math.max(0, Math.round((double) one.at * TICKS_PER_BEAT / quarter));
+    private static long tick(TimedMessage one, long quarter) {
+        return Math.max(0, Math.round((double) one.at() * TICKS_PER_BEAT / quarter));
     }
 
-    private static void count(Came one, TreeMap<Integer, Integer> held) {
-        int key = (one.status & 0x0F) << 7 | one.data1;
-        int command = one.status & 0xF0;
-        if (command == NOTE_ON && one.data2 > 0) {
+    private static void count(TimedMessage one, TreeMap<Integer, Integer> held) {
+        int key = (one.status() & 0x0F) << 7 | one.data1();
+        int command = one.status() & 0xF0;
+        if (command == NOTE_ON && one.data2() > 0) {
             held.merge(key, 1, Integer::sum);
         } else if (command == NOTE_ON || command == NOTE_OFF) {
             held.computeIfPresent(key, (any, count) -> count == 1 ? null : count - 1);

@@ -18,16 +18,17 @@ import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
-import org.jollyledger.core.crosswalk.LiveTranslator.Message;
 import org.jollyledger.core.kit.NoteFacts;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
+import org.jollyledger.core.midi.TimedMessage;
 import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.PadPlan.Steady;
 import org.jollyledger.core.notemap.PadPlan.StrikePlace;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
@@ -59,17 +60,18 @@ class LiveTranslatorTest {
     }
 
     /** Messages of all kinds, hung notes and stray ends included. */
-    static Message any(Random random, long at) {
+    static TimedMessage any(Random random, long at) {
         int channel = random.nextInt(4) == 0 ? random.nextInt(16) : 9;
         int note = random.nextInt(10) == 0 ? random.nextInt(128) : 33 + random.nextInt(18);
         return switch (random.nextInt(8)) {
-            case 0, 1, 2 -> new Message(at, 0x90 | channel, note, 1 + random.nextInt(127));
-            case 3 -> new Message(at, 0x80 | channel, note, random.nextInt(128));
-            case 4 -> new Message(at, 0x90 | channel, note, 0);
-            case 5 -> new Message(at, 0xA0 | channel, note, random.nextInt(128));
+            case 0, 1, 2 -> new TimedMessage(at, 0x90 | channel, note, 1 + random.nextInt(127));
+            case 3 -> new TimedMessage(at, 0x80 | channel, note, random.nextInt(128));
+            case 4 -> new TimedMessage(at, 0x90 | channel, note, 0);
+            case 5 -> new TimedMessage(at, 0xA0 | channel, note, random.nextInt(128));
             case 6 ->
-                new Message(at, 0xB0 | channel, random.nextBoolean() ? 4 : random.nextInt(120), random.nextInt(128));
-            default -> new Message(at, 0xC0 | random.nextInt(3) << 4 | channel, random.nextInt(128), 0);
+                new TimedMessage(
+                        at, 0xB0 | channel, random.nextBoolean() ? 4 : random.nextInt(120), random.nextInt(128));
+            default -> new TimedMessage(at, 0xC0 | random.nextInt(3) << 4 | channel, random.nextInt(128), 0);
         };
     }
 
@@ -81,7 +83,7 @@ class LiveTranslatorTest {
         Assume.that(facts(crosswalk.table())
                 .noneMatch(facts -> facts.choke().equals(Optional.of(NoteFacts.Choke.STRUCK))
                         || facts.foot().isPresent()));
-        List<Message> played = new ArrayList<>();
+        List<TimedMessage> played = new ArrayList<>();
         int[] notes = crosswalk.source().firstLines().stream()
                 .mapToInt(line -> line.note().number())
                 .toArray();
@@ -91,14 +93,14 @@ class LiveTranslatorTest {
             int note = random.nextInt(12) == 0 ? 20 : notes[random.nextInt(notes.length)];
             if (random.nextInt(4) == 0) {
                 int controller = crosswalk.source().openness().pedal().controller();
-                played.add(new Message(
+                played.add(new TimedMessage(
                         at - 10 * MILLISECOND + (i == 0 ? 10 * MILLISECOND : 0),
                         0xB9,
                         controller,
                         random.nextInt(128)));
             }
-            played.add(new Message(at, 0x99, note, 1 + random.nextInt(127)));
-            played.add(new Message(at + 40 * MILLISECOND, 0x89, note, 64));
+            played.add(new TimedMessage(at, 0x99, note, 1 + random.nextInt(127)));
+            played.add(new TimedMessage(at + 40 * MILLISECOND, 0x89, note, 64));
         }
         MidiFileBuilder file =
                 MidiFile.builder(0, new Division.TicksPerBeat(TICKS)).track();
@@ -107,7 +109,7 @@ class LiveTranslatorTest {
         Part part = Part.of(MidiFile.read(file.build(20_000)), Channels.only(10));
         Part converted = Part.of(MidiFile.read(Conversion.of(part, crosswalk).bytes()), Channels.ALL);
         LiveTranslator live = LiveTranslator.by(crosswalk.table());
-        List<Message> sent = new ArrayList<>();
+        List<TimedMessage> sent = new ArrayList<>();
         played.forEach(message -> sent.addAll(live.receive(message)));
         assertThat(strokes(sent)).isEqualTo(hits(converted));
     }
@@ -116,7 +118,7 @@ class LiveTranslatorTest {
         return java.util.stream.Stream.concat(table.forms().from().stream(), table.forms().to().stream());
     }
 
-    private static List<String> strokes(List<Message> messages) {
+    private static List<String> strokes(List<TimedMessage> messages) {
         return messages.stream()
                 .filter(message -> (message.status() & 0xF0) == 0x90 && message.data2() > 0)
                 .map(message -> message.at() / MILLISECOND + " " + ((message.status() & 0x0F) + 1) + " "
@@ -138,7 +140,7 @@ class LiveTranslatorTest {
             @ForAll("crosswalks") Crosswalk one, @ForAll("crosswalks") Crosswalk other, @ForAll int seed) {
         Random random = new Random(seed);
         LiveTranslator live = LiveTranslator.by(one.table());
-        List<Message> sent = new ArrayList<>();
+        List<TimedMessage> sent = new ArrayList<>();
         long at = 0;
         for (int i = 0; i < 400; i++) {
             at += random.nextInt(3) == 0 ? 0 : random.nextInt(400_000);
@@ -155,17 +157,17 @@ class LiveTranslatorTest {
         }
         sent.addAll(live.stop(at));
         assertThat(sounding(sent)).isEmpty();
-        assertThat(sent).isSortedAccordingTo(Comparator.comparingLong(Message::at));
+        assertThat(sent).isSortedAccordingTo(Comparator.comparingLong(TimedMessage::at));
         assertThat(live.advance(at + 100_000_000))
                 .as("nothing comes after a stop")
                 .isEmpty();
     }
 
     /** The notes that sound, and the pressure that holds; none ends more often than it begins. */
-    private static Map<String, Integer> sounding(List<Message> messages) {
+    private static Map<String, Integer> sounding(List<TimedMessage> messages) {
         Map<Integer, Integer> notes = new HashMap<>();
         Map<String, Integer> all = new TreeMap<>();
-        for (Message message : messages) {
+        for (TimedMessage message : messages) {
             int command = message.status() & 0xF0;
             int key = (message.status() & 0x0F) << 7 | message.data1();
             if (command == 0x90 && message.data2() > 0) {
@@ -188,7 +190,7 @@ class LiveTranslatorTest {
         List<String> sent = new ArrayList<>();
         for (String text : messages) {
             String[] parts = text.split(" ");
-            Message message = new Message(
+            TimedMessage message = new TimedMessage(
                     Long.parseLong(parts[0]) * MILLISECOND,
                     Integer.parseInt(parts[1], 16),
                     Integer.parseInt(parts[2]),
@@ -281,6 +283,7 @@ class LiveTranslatorTest {
         PlayedInput input = new PlayedInput(
                 curves,
                 Optional.of(new StrikePlace(16, Note.of(31), 40, 90, Note.of(32), Note.of(33))),
+                Optional.empty(),
                 Optional.empty());
         NoteMap snare = map("Snare", "31 snare.centre", "32 snare.off-centre", "33 snare.edge");
         NoteMap large = map("Large", "60 snare.centre", "61 snare.off-centre", "62 snare.edge");
@@ -296,5 +299,52 @@ class LiveTranslatorTest {
                         "60 99 31 20"))
                 .filteredOn(text -> text.contains(" 99 "))
                 .containsExactly("0 99 60 100", "20 99 60 100", "40 99 61 100", "60 99 62 100");
+    }
+
+    /** Common practice: the shock of a hard stroke on a closed hi-hat shakes its pedal, before the stroke comes or after. */
+    @Test
+    void aClosedHatStaysClosedUnderHardStrokes() {
+        NoteMap byNotes = map("Notes", "60 hihat.closed", "61 hihat.half", "62 hihat.open");
+        NoteMap kit = map("Pedal", "48 hihat.pedal").withOpenness(OpennessExpression.CONTROLLER);
+        PlayedInput steady =
+                new PlayedInput(new TreeMap<>(), Optional.empty(), Optional.empty(), Optional.of(new Steady(50, 100)));
+        String[] played = {
+            "0 B9 4 127",
+            "990 B9 4 60",
+            "1000 99 48 120",
+            "1010 B9 4 0",
+            "1020 99 48 110",
+            "1200 99 48 120",
+            "2000 B9 4 120",
+            "2010 99 48 110",
+            "2020 B9 4 0",
+            "2030 B9 4 125",
+            "3000 B9 4 0",
+            "3040 99 48 80",
+            "4000 99 48 120"
+        };
+        assertThat(run(LiveTranslator.by(Crosswalk.propose(kit, byNotes).table(), steady), played))
+                .filteredOn(text -> text.contains(" 99 "))
+                .as(
+                        "struck while it is closed or was a moment ago; open once it has been open for long, or is struck softly")
+                .containsExactly(
+                        "1000 99 60 120",
+                        "1020 99 60 110",
+                        "1200 99 62 120",
+                        "2010 99 60 110",
+                        "3040 99 62 80",
+                        "4000 99 62 120");
+        NoteMap other = kit.withName("Other");
+        assertThat(run(LiveTranslator.by(Crosswalk.propose(kit, other).table(), steady), played))
+                .filteredOn(text -> text.contains(" b9 "))
+                .as("what waited is sent when the shock is over")
+                .containsExactly(
+                        "0 b9 4 127",
+                        "990 b9 4 60",
+                        "1000 b9 4 127",
+                        "1070 b9 4 0",
+                        "2000 b9 4 120",
+                        "2030 b9 4 125",
+                        "3000 b9 4 0");
     }
 }

@@ -28,6 +28,7 @@ import org.jollyledger.core.crosswalk.TranslationTable.Cell;
 import org.jollyledger.core.crosswalk.TranslationTable.Row;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.Steady;
 import org.jollyledger.core.notemap.PadPlan.StrikePlace;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.support.RandomMaps;
@@ -85,7 +86,10 @@ class TranslationTableJsonTest {
                                 Note.of(40))),
                 random.nextBoolean()
                         ? Optional.empty()
-                        : Optional.of(new Splash(20 + random.nextInt(900), 1 + random.nextInt(127))));
+                        : Optional.of(new Splash(20 + random.nextInt(900), 1 + random.nextInt(127))),
+                random.nextBoolean()
+                        ? Optional.empty()
+                        : Optional.of(new Steady(5 + random.nextInt(400), 1 + random.nextInt(127))));
         String json = TranslationTableJson.write(crosswalk.table(), input);
         assertThat(TranslationTableJson.readInput(json)).isEqualTo(input);
         assertThat(TranslationTableJson.read(json)).isEqualTo(crosswalk.table());

@@ -105,8 +105,8 @@ class PedalCalibrationTest {
         assertThat(Hats.openness(found.pedal(), pedal.open)).isEqualTo(Openness.OPEN);
         assertThat(Hats.openness(found.pedal(), pedal.value(0.72))).isEqualTo(Openness.QUARTER);
         assertThat(Hats.openness(found.pedal(), pedal.value(0.3))).isEqualTo(Openness.THREE_QUARTER);
-        assertThat(found.lowest()).isLessThanOrEqualTo(open + 1);
-        assertThat(found.highest()).isGreaterThanOrEqualTo(closed - 1);
+        assertThat(found.pedal().lowest()).isLessThanOrEqualTo(open + 1);
+        assertThat(found.pedal().highest()).isGreaterThanOrEqualTo(closed - 1);
     }
 
     /** Thresholds within two steps of the truth, or a warning. */

@@ -10,7 +10,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.jollyledger.core.midi.MidiFile;
-import org.jollyledger.core.part.Recording.Came;
+import org.jollyledger.core.midi.TimedMessage;
 import org.jollyledger.core.support.Events;
 import org.junit.jupiter.api.Test;
 
@@ -23,26 +23,27 @@ class RecordingTest {
             @ForAll @IntRange(min = 1, max = 16) int beats)
             throws Exception {
         Random random = new Random(seed);
-        List<Came> came = new ArrayList<>();
+        List<TimedMessage> came = new ArrayList<>();
         long at = 0;
         for (int i = 0; i < 100; i++) {
             at += random.nextInt(400_000);
-            came.add(new Came(at, 0x99, 30 + random.nextInt(20), 1 + random.nextInt(127)));
+            came.add(new TimedMessage(at, 0x99, 30 + random.nextInt(20), 1 + random.nextInt(127)));
             if (random.nextInt(10) > 0) {
-                came.add(new Came(at + 50_000, 0x89, came.get(came.size() - 1).data1(), 64));
+                came.add(new TimedMessage(
+                        at + 50_000, 0x89, came.get(came.size() - 1).data1(), 64));
             }
-            came.add(new Came(at + 1_000, 0xB9, 4, random.nextInt(128)));
+            came.add(new TimedMessage(at + 1_000, 0xB9, 4, random.nextInt(128)));
         }
         byte[] bytes = Recording.file("Take", tempo, beats, came);
         MidiFile file = MidiFile.read(bytes);
         assertThat(file.damages()).isEmpty();
         assertThat(Events.readByJdk(bytes)).isEqualTo(Events.read(file));
         Part part = Part.of(file, Channels.only(10));
-        List<Came> strokes =
+        List<TimedMessage> strokes =
                 came.stream().filter(one -> (one.status() & 0xF0) == 0x90).toList();
         assertThat(part.hitCount()).isEqualTo(strokes.size());
         for (int hit = 0; hit < strokes.size(); hit++) {
-            Came stroke = strokes.get(hit);
+            TimedMessage stroke = strokes.get(hit);
             double seconds = part.tempoMap(0).seconds(part.tick(hit));
             assertThat(Math.abs(seconds * 1_000_000 - stroke.at())).isLessThanOrEqualTo(1_000);
             assertThat(part.velocity(hit)).isEqualTo(stroke.data2());
@@ -53,11 +54,11 @@ class RecordingTest {
 
     @Test
     void whatIsImpossibleIsToldInASentence() {
-        List<Came> none = List.of();
+        List<TimedMessage> none = List.of();
         assertThatThrownBy(() -> Recording.file("Take", 5, 4, none)).hasMessageContaining("A tempo is 20 to 400");
         assertThatThrownBy(() -> Recording.file("Take", Double.NaN, 4, none)).hasMessageContaining("A tempo is");
         assertThatThrownBy(() -> Recording.file("Take", 100, 0, none)).hasMessageContaining("A bar has 1 to 16 beats");
-        assertThatThrownBy(() -> Recording.file("Take", 100, 4, List.of(new Came(0, 0xF8, 0, 0))))
+        assertThatThrownBy(() -> Recording.file("Take", 100, 4, List.of(new TimedMessage(0, 0xF8, 0, 0))))
                 .hasMessageContaining("A message of the recording is none");
     }
 }

@@ -8,11 +8,11 @@ import java.util.List;
 import java.util.Locale;
 import org.jollyledger.core.crosswalk.PlayedInput;
 import org.jollyledger.core.exchange.TranslationTableJson;
+import org.jollyledger.core.midi.TimedMessage;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PlayedMessages;
 import org.jollyledger.core.part.Recording;
-import org.jollyledger.core.part.Recording.Came;
 import org.jollyledger.web.crosswalk.Crosswalks;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
@@ -119,12 +119,12 @@ public class BenchService {
                 messages.stream().map(BenchService::came).toList()));
     }
 
-    private static Came came(List<Long> message) {
+    private static TimedMessage came(List<Long> message) {
         if (message.size() != 4) {
             throw new IllegalArgumentException(
                     "A message of the recording has four numbers: when, status, and two bytes.");
         }
-        return new Came(
+        return new TimedMessage(
                 message.get(0),
                 Math.toIntExact(message.get(1)),
                 Math.toIntExact(message.get(2)),

@@ -169,8 +169,8 @@ public class KitSetting {
                 found.pedal().controller(),
                 found.pedal().countsDown(),
                 found.pedal().thresholds(),
-                found.lowest(),
-                found.highest(),
+                found.pedal().lowest(),
+                found.pedal().highest(),
                 readings,
                 found.warnings());
     }

@@ -23,6 +23,7 @@ import org.jollyledger.core.notemap.HatPedal;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.notemap.PadPlan.Splash;
+import org.jollyledger.core.notemap.PadPlan.Steady;
 import org.jollyledger.core.notemap.PadPlan.StrikePlace;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Sound;
@@ -147,6 +148,9 @@ public final class RandomTables {
         return new PlayedInput(
                 curves,
                 random.nextBoolean() ? Optional.empty() : Optional.of(place),
-                random.nextBoolean() ? Optional.empty() : Optional.of(splash));
+                random.nextBoolean() ? Optional.empty() : Optional.of(splash),
+                random.nextBoolean()
+                        ? Optional.empty()
+                        : Optional.of(new Steady(5 + random.nextInt(200), 1 + random.nextInt(127))));
     }
 }
