@@ -4,6 +4,7 @@ import { sharedInstrument } from "./instrument.js";
 import { LiveInstrument } from "./live-instrument.js";
 import { LiveTranslator } from "./live-translator.js";
 import { MidiPorts } from "./midi-ports.js";
+import { DoingPanels } from "./bench-doing.js";
 import { PedalPanel } from "./bench-pedal.js";
 import { ZonePanel } from "./bench-zones.js";
 import { SimulatedKit } from "./simulated-kit.js";
@@ -144,6 +145,7 @@ const came = (from) => {
   if ((from[1] & 0xf0) === 0xb0) {
     pedalPanel.moved(from[2], from[3]);
   }
+  doingPanels.message(from, kitTables);
   if (take?.running) {
     take.played.push(from);
   }
@@ -482,10 +484,13 @@ const ask = async (path, body) => {
   return answer;
 };
 
-const pedalPanel = new PedalPanel({
-  ask,
-  use: ({ controller, countsDown, thresholds }) => ask("pedal", { controller, countsDown, thresholds }),
-});
+let pedalPanel;
+let doingPanels;
+const pedalFigures = () => ({ controller: kitTables.controller, countsDown: kitTables.countsDown, ...kitTables.pedal });
+const makePanels = () => {
+  pedalPanel = new PedalPanel({ ask, use: (figures) => ask("pedal", figures), figures: pedalFigures() });
+  doingPanels = new DoingPanels({ ask, kit: kitTables });
+};
 const zonePanel = new ZonePanel({ ask });
 
 // Devices
@@ -671,6 +676,8 @@ const look = async () => {
     instrument = newInstrument;
     sound(translator.change(table, now()));
     kit = new SimulatedKit(kitTables, came);
+    pedalPanel.follow(pedalFigures());
+    doingPanels.follow(kitTables);
     showPedal();
     tellPedal();
     await instrument.prepare();
@@ -702,6 +709,7 @@ const begin = async () => {
   kitTables = kitDocument;
   instrument = live;
   translator = new LiveTranslator(table);
+  makePanels();
   kit = new SimulatedKit(kitTables, came);
   showPedal();
   tellPedal();

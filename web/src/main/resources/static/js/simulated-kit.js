@@ -22,7 +22,7 @@ export class SimulatedKit {
   constructor(kit, send) {
     this.#kit = kit;
     this.#send = send;
-    this.#pedal = kit.countsDown ? 0 : 127;
+    this.#pedal = kit.countsDown ? kit.pedal.lowest : kit.pedal.highest;
   }
 
   get pedal() {
@@ -102,8 +102,10 @@ export class SimulatedKit {
     }
   }
 
-  press(at, value) {
+  // A pedal goes no farther than it really does.
+  press(at, wanted) {
     this.advance(at);
+    const value = Math.min(this.#kit.pedal.highest, Math.max(this.#kit.pedal.lowest, wanted));
     const wasClosed = CLOSED.has(this.openness);
     this.#pedal = value;
     if (this.#kit.sendsPedal) {

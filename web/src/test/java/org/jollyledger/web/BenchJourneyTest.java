@@ -9,12 +9,8 @@ import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.SelectOption;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.util.LinkedHashMap;
-import java.util.List;
-import java.util.Locale;
-import java.util.Map;
-import java.util.regex.Pattern;
 import org.jollyledger.core.exchange.TranslationTableJson;
+import org.jollyledger.web.support.BenchPage;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
 import org.jollyledger.web.support.Http;
@@ -27,29 +23,16 @@ import tools.jackson.databind.JsonNode;
 /** The bench in the real interface: a kit is hit, translated, heard and recorded. */
 @ExtendWith({RunningApplication.class, Browser.class})
 class BenchJourneyTest {
-    private static Page open(Address address, Window window, String kit, String to) {
-        Page page = window.page();
-        page.navigate(address.url("/bench?kit=" + kit + "&to=" + to));
-        page.waitForSelector("#bench[data-ready=true]");
-        return page;
-    }
-
-    private static List<String> book(Page page, String name) {
-        return page.locator("#" + name + " li").all().stream()
-                .map(line -> line.locator("span").nth(1).textContent())
-                .toList();
-    }
-
     @Test
     void aKitIsHitByKeysAndTheLibraryAnswers(Address address, Window window) {
-        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        Page page = BenchPage.open(address, window, "otterbrook-e7", "tin-parade");
         for (String key : new String[] {"b", "f", "Shift+d", "a"}) {
             page.keyboard().press(key);
         }
         page.keyboard().down(" ");
         page.keyboard().press("a");
         page.keyboard().up(" ");
-        assertThat(book(page, "played"))
+        assertThat(BenchPage.book(page, "played"))
                 .containsExactly(
                         "55 · G3 Hat foot",
                         "57 · A3 Hat open",
@@ -67,27 +50,29 @@ class BenchJourneyTest {
 
     @Test
     void aCymbalHeldAtItsEdgeIsChoked(Address address, Window window) {
-        Page page = open(address, window, "otterbrook-e7", "quayside-oak");
+        Page page = BenchPage.open(address, window, "otterbrook-e7", "quayside-oak");
         Locator crash = page.locator(".pad:has-text('Crash 1') .edge");
         BoundingBox box = crash.boundingBox();
         page.mouse().move(box.x + box.width / 2, box.y + 6);
         page.mouse().down();
         assertThat(page.locator("#played li").first()).containsText("Crash 1 choke");
         page.mouse().up();
-        assertThat(book(page, "sent").get(0)).contains("pressed");
-        assertThat(book(page, "played").get(book(page, "played").size() - 1)).isEqualTo("72 · C4 Crash 1 edge");
+        assertThat(BenchPage.book(page, "sent").get(0)).contains("pressed");
+        assertThat(BenchPage.book(page, "played")
+                        .get(BenchPage.book(page, "played").size() - 1))
+                .isEqualTo("72 · C4 Crash 1 edge");
     }
 
     @Test
     void whatTheTargetLacksIsSilentAndRed(Address address, Window window) throws Exception {
-        Page page = open(address, window, "pebbledash-16", "candle-brushes");
+        Page page = BenchPage.open(address, window, "pebbledash-16", "candle-brushes");
         page.locator(".pad:has-text('Tamb') .zone").click();
         assertThat(page.locator("#played li.red")).containsText("nothing plays this");
     }
 
     @Test
     void whatIsPlayedBecomesAPart(Address address, Window window) throws Exception {
-        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        Page page = BenchPage.open(address, window, "otterbrook-e7", "tin-parade");
         page.locator("#tempo").fill("240");
         page.locator("#record").click();
         assertThat(page.locator("#bench-message")).containsText("one bar is counted in");
@@ -108,7 +93,7 @@ class BenchJourneyTest {
 
     @Test
     void nothingPlayedKeepsNothing(Address address, Window window) {
-        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        Page page = BenchPage.open(address, window, "otterbrook-e7", "tin-parade");
         page.locator("#record").click();
         page.locator("#record").click();
         assertThat(page.locator("#bench-message")).containsText("Nothing was played, so nothing was kept");
@@ -122,7 +107,7 @@ class BenchJourneyTest {
                 .firstValue("Location")
                 .orElseThrow();
         String slug = location.substring(location.lastIndexOf('/') + 1);
-        Page page = open(address, window, "otterbrook-e7", slug);
+        Page page = BenchPage.open(address, window, "otterbrook-e7", slug);
         page.keyboard().press("b");
         assertThat(page.locator("#played li").first()).containsText("48 · C3 Kick");
         String changed =
@@ -137,60 +122,18 @@ class BenchJourneyTest {
         assertThat(page.locator("#played li").first()).containsText("47 · B2 Kick");
     }
 
-    /** A browser with two MIDI devices, which come and go. */
-    private static final String DEVICES = """
-            (() => {
-              const port = (type, name) => ({
-                type, name, state: "connected", onmidimessage: null, sent: [],
-                send(bytes) { this.sent.push([...bytes]); },
-              });
-              const access = {
-                inputs: new Map([["1", port("input", "Test kit")]]),
-                outputs: new Map([["2", port("output", "Test out")]]),
-                onstatechange: null,
-              };
-              window.devices = access;
-              navigator.requestMIDIAccess = async () => access;
-            })()""";
-
-    private static void plays(Page page, int status, int data1, int data2) {
-        page.evaluate(
-                "bytes => window.devices.inputs.get('1').onmidimessage({ data: bytes })",
-                List.of(status, data1, data2));
-    }
-
-    private static void state(Page page, String state) {
-        page.evaluate(
-                "state => { window.devices.inputs.get('1').state = state; window.devices.onstatechange(); }", state);
-    }
-
-    private static Page openOwn(Address address, Window window, String name) {
-        window.page().addInitScript(DEVICES);
-        Page page = open(address, window, "otterbrook-e7", "tin-parade");
-        page.locator("#own-kit summary").click();
-        page.locator("#own-name").fill(name);
-        page.locator("#own-kit button").click();
-        page.waitForURL(Pattern.compile("kit=" + name.toLowerCase(Locale.ROOT).replace(' ', '-')));
-        page.waitForSelector("#bench[data-ready=true]");
-        page.locator("#devices summary").click();
-        page.locator("#devices-ask").click();
-        page.locator("#device-in").selectOption("Test kit");
-        assertThat(page.locator("#devices-say")).hasText("“Test kit” plays.");
-        return page;
-    }
-
     @Test
     void aRealKitIsTranslatedAndTakenUpAgainAfterItVanished(Address address, Window window) {
-        Page page = openOwn(address, window, "Cellar kit");
+        Page page = BenchPage.openOwn(address, window, "Cellar kit");
         page.locator("#device-out").selectOption("Test out");
-        plays(page, 0x99, 39, 100);
-        state(page, "disconnected");
+        BenchPage.plays(page, 0x99, 39, 100);
+        BenchPage.state(page, "disconnected");
         assertThat(page.locator("#devices-say")).containsText("“Test kit” is gone; what sounded has been stopped");
         Object sent = page.evaluate("JSON.stringify(window.devices.outputs.get('2').sent)");
         assertThat(sent).as("the note that was held has its end").isEqualTo("[[153,54,100],[137,54,64],[185,120,0]]");
-        state(page, "connected");
+        BenchPage.state(page, "connected");
         assertThat(page.locator("#devices-say")).hasText("“Test kit” is back.");
-        plays(page, 0x99, 30, 90);
+        BenchPage.plays(page, 0x99, 30, 90);
         assertThat(page.locator("#played li").first()).containsText("48 · C3 Kick");
         page.reload();
         page.waitForSelector("#bench[data-ready=true]");
@@ -200,7 +143,7 @@ class BenchJourneyTest {
     @Test
     void withoutDevicesTheBrowserSaysWhatToDo(Address address, Window window) {
         window.page().addInitScript("navigator.requestMIDIAccess = async () => { throw new Error('no'); }");
-        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        Page page = BenchPage.open(address, window, "otterbrook-e7", "tin-parade");
         page.locator("#devices summary").click();
         page.locator("#devices-ask").click();
         assertThat(page.locator("#devices-say")).containsText("may not use MIDI devices; allow it in the settings");
@@ -208,10 +151,10 @@ class BenchJourneyTest {
 
     @Test
     void theSecondTomShallBeARide(Address address, Window window) {
-        Page page = openOwn(address, window, "Barn kit");
+        Page page = BenchPage.openOwn(address, window, "Barn kit");
         page.locator("#zones summary").click();
         page.locator("#listen").click();
-        plays(page, 0x99, 39, 100);
+        BenchPage.plays(page, 0x99, 39, 100);
         assertThat(page.locator("#listen-says")).containsText("That was Tom 2, head: 39 · D#2 Tom 2");
         page.keyboard().type("blorp");
         page.keyboard().press("Enter");
@@ -219,43 +162,17 @@ class BenchJourneyTest {
         page.locator(".heard [data-shall-be]").fill("ride bell");
         page.keyboard().press("Enter");
         assertThat(page.locator("#bench-message")).hasText("39 · D#2 is ride bell now.");
-        plays(page, 0x99, 39, 100);
+        BenchPage.plays(page, 0x99, 39, 100);
         assertThat(page.locator("#played li").first()).containsText("61 · C#4 Ride bell");
-        plays(page, 0x99, 2, 100);
+        BenchPage.plays(page, 0x99, 2, 100);
         assertThat(page.locator("#listen-says")).containsText("which no zone sends");
         page.getByLabel("What Snare, rim sends").selectOption(new SelectOption().setLabel("32 · G#1 Snare"));
         assertThat(page.locator("#bench-message")).hasText("Snare, rim sends 32 · G#1 Snare.");
         page.getByLabel("How hard Kick is felt").fill("60");
         page.keyboard().press("Tab");
         assertThat(page.locator("#bench-message")).hasText("Kick is felt harder.");
-        plays(page, 0x99, 30, 40);
+        BenchPage.plays(page, 0x99, 30, 40);
         assertThat(page.locator("#played li").first()).not().containsText("40");
-        Browser.assertAccessibleInBothThemes(page);
-    }
-
-    @Test
-    void aPedalIsSetByFourPoses(Address address, Window window) {
-        Page page = openOwn(address, window, "Loft kit");
-        page.locator("#pedal-panel summary").click();
-        Map<String, Integer> poses = new LinkedHashMap<>();
-        poses.put("closed", 20);
-        poses.put("quarter", 45);
-        poses.put("three-quarter", 90);
-        poses.put("open", 110);
-        poses.forEach((pose, value) -> {
-            plays(page, 0xB9, 4, value);
-            page.locator("[data-pose='" + pose + "'] button").click();
-            assertThat(page.locator("[data-pose='" + pose + "'] output")).hasText("recorded");
-        });
-        assertThat(page.locator("#pedal-found")).containsText("pressed is low: open 110");
-        page.locator("#pedal-use").click();
-        assertThat(page.locator("#bench-message")).hasText("The pedal is set.");
-        plays(page, 0xB9, 4, 108);
-        plays(page, 0x99, 48, 90);
-        assertThat(page.locator("#played li").first()).containsText("57 · A3 Hat open");
-        plays(page, 0xB9, 4, 22);
-        plays(page, 0x99, 48, 90);
-        assertThat(page.locator("#played li").first()).containsText("53 · F3 Hat closed");
         Browser.assertAccessibleInBothThemes(page);
     }
 
@@ -279,7 +196,7 @@ class BenchJourneyTest {
 
     @Test
     void targetsAreSwitchedByAKeyAndAPartPlaysThrough(Address address, Window window) {
-        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        Page page = BenchPage.open(address, window, "otterbrook-e7", "tin-parade");
         page.locator("#target-more").selectOption("quayside-oak");
         page.keyboard().press("b");
         assertThat(page.locator("#played li").first()).containsText("48 · C3 Kick");

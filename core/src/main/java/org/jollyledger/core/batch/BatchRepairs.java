@@ -62,7 +62,7 @@ public record BatchRepairs(Set<DiscrepancyKind> kinds) {
         if (kinds.isEmpty()) {
             return new Repaired(file, Map.of());
         }
-        Mended mended = Mending.mend(file, written, Optional.of(written), Figures.USUAL, kinds, any -> false);
+        Mended mended = Mending.mend(file, written, Optional.of(written), Figures.of(written), kinds, any -> false);
         return new Repaired(mended.file(), mended.account().settled());
     }
 }

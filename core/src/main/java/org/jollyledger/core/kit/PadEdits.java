@@ -41,6 +41,15 @@ public final class PadEdits {
         return changeZone(map, pad, zone, one -> one.withCurve(curve));
     }
 
+    /**
+     * Changes what else is set for a kit, its pads apart.
+     *
+     * @param how what becomes of its plan
+     */
+    public static NoteMap change(NoteMap map, UnaryOperator<PadPlan> how) {
+        return map.withPads(how.apply(map.pads()));
+    }
+
     private static NoteMap changeZone(NoteMap map, int pad, int zone, UnaryOperator<Zone> how) {
         PadPlan plan = StagePlan.of(map);
         List<Pad> pads = new ArrayList<>(plan.pads());

@@ -1,5 +1,7 @@
 package org.jollyledger.core.reconcile;
 
+import org.jollyledger.core.notemap.NoteMap;
+
 /**
  * From where on something counts as a discrepancy; common practice.
  *
@@ -19,6 +21,20 @@ public record Figures(
         int pedalPerSecond) {
     /** What is usual. */
     public static final Figures USUAL = new Figures(25, 8, 25, 10, 1, 200);
+
+    /** {@return what is usual on the kit of a map: its own figures for bounces and crosstalk, where it has some} */
+    public static Figures of(NoteMap map) {
+        return map.pads()
+                .triggers()
+                .map(own -> new Figures(
+                        own.bounceMilliseconds(),
+                        own.crosstalkMilliseconds(),
+                        own.crosstalkPercent(),
+                        USUAL.shortestMilliseconds,
+                        USUAL.longestBars,
+                        USUAL.pedalPerSecond))
+                .orElse(USUAL);
+    }
 
     public Figures {
         require("A trigger bounces within", bounceMilliseconds, 1, 200, "milliseconds");

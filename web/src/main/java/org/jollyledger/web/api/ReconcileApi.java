@@ -131,7 +131,7 @@ class ReconcileApi {
         StoredMap on = ledger.get(map);
         MidiFile file = read(part);
         Optional<StoredMap> written = written(meant, file);
-        Figures figures = FigureForm.read(fields, Figures.USUAL);
+        Figures figures = FigureForm.read(fields, usual(written));
         Reconciling found = Reconciling.of(
                 DrumChannel.find(file, on.map().channel()).part(), on.map(), written.map(StoredMap::map), figures);
         return new ReconciledDocument(
@@ -139,6 +139,11 @@ class ReconcileApi {
                 written.map(StoredMap::slug).orElse(null),
                 byCode(found.counts()),
                 found.discrepancies().stream().map(DiscrepancyDocument::of).toList());
+    }
+
+    /** What counts where nothing else is asked for: the figures of the kit that it was written for. */
+    private static Figures usual(Optional<StoredMap> written) {
+        return written.map(map -> Figures.of(map.map())).orElse(Figures.USUAL);
     }
 
     /** Answers the mended file, or, to who accepts JSON and no MIDI before it, the account. */
@@ -155,7 +160,7 @@ class ReconcileApi {
         Set<DiscrepancyKind> wanted = kinds(kinds);
         MidiFile file = read(part);
         Optional<StoredMap> written = written(meant, file);
-        Figures figures = FigureForm.read(fields, Figures.USUAL);
+        Figures figures = FigureForm.read(fields, usual(written));
         Mended mended = Mending.mend(file, on.map(), written.map(StoredMap::map), figures, wanted, any -> false);
         if (Accepted.wantsJson(accept)) {
             return ResponseEntity.ok()

@@ -27,11 +27,13 @@ class BenchController {
 
     private final BenchService bench;
     private final KitSetting setting;
+    private final KitFinding finding;
     private final LedgerService ledger;
 
-    BenchController(BenchService bench, KitSetting setting, LedgerService ledger) {
+    BenchController(BenchService bench, KitSetting setting, KitFinding finding, LedgerService ledger) {
         this.bench = bench;
         this.setting = setting;
+        this.finding = finding;
         this.ledger = ledger;
     }
 
@@ -102,6 +104,57 @@ class BenchController {
     KitSetting.CalibrationDocument calibrate(
             @PathVariable String slug, @RequestBody KitSetting.CalibrationRequest request) {
         return setting.calibrate(slug, request);
+    }
+
+    @PostMapping("/kits/{slug}/splash")
+    @ResponseBody
+    KitSetting.Done setSplash(@PathVariable String slug, @RequestBody KitFinding.SplashSetting wanted) {
+        return finding.setSplash(slug, wanted);
+    }
+
+    @PostMapping("/kits/{slug}/steady")
+    @ResponseBody
+    KitSetting.Done setSteady(@PathVariable String slug, @RequestBody KitFinding.SteadySetting wanted) {
+        return finding.setSteady(slug, wanted);
+    }
+
+    /** What grabbed cymbals say; nothing is changed. */
+    @PostMapping("/kits/{slug}/found/chokes")
+    @ResponseBody
+    KitFinding.ChokesDocument chokes(@PathVariable String slug, @RequestBody KitFinding.Recorded recorded) {
+        return finding.chokes(slug, recorded);
+    }
+
+    @PostMapping("/kits/{slug}/chokes")
+    @ResponseBody
+    KitSetting.Done setChokes(@PathVariable String slug, @RequestBody KitFinding.Recorded recorded) {
+        return finding.setChokes(slug, recorded);
+    }
+
+    /** Where a drum was struck; nothing is changed. */
+    @PostMapping("/kits/{slug}/found/place")
+    @ResponseBody
+    KitFinding.PlaceDocument place(@PathVariable String slug, @RequestBody KitFinding.Recorded recorded) {
+        return finding.place(slug, recorded);
+    }
+
+    @PostMapping("/kits/{slug}/place")
+    @ResponseBody
+    KitSetting.Done setPlace(@PathVariable String slug, @RequestBody KitFinding.PlaceSetting wanted) {
+        return finding.setPlace(slug, wanted);
+    }
+
+    /** How the triggers behave in a minute of playing; nothing is changed. */
+    @PostMapping("/kits/{slug}/found/triggers")
+    @ResponseBody
+    KitFinding.TriggersDocument triggers(@PathVariable String slug, @RequestBody KitFinding.Recorded recorded) {
+        return finding.triggers(slug, recorded);
+    }
+
+    @PostMapping("/kits/{slug}/triggers")
+    @ResponseBody
+    KitSetting.Done setTriggers(@PathVariable String slug, @RequestBody KitFinding.TriggersSetting wanted) {
+        return finding.setTriggers(slug, wanted);
     }
 
     /** A kit of one's own, to set it as this one is. */

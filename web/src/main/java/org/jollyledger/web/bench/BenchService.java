@@ -119,7 +119,7 @@ public class BenchService {
                 messages.stream().map(BenchService::came).toList()));
     }
 
-    private static TimedMessage came(List<Long> message) {
+    static TimedMessage came(List<Long> message) {
         if (message.size() != 4) {
             throw new IllegalArgumentException(
                     "A message of the recording has four numbers: when, status, and two bytes.");

@@ -13,6 +13,7 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.Pad;
 import org.jollyledger.core.notemap.PadKind;
+import org.jollyledger.core.notemap.PadPlan;
 import org.jollyledger.core.notemap.VelocityCurve;
 import org.jollyledger.core.notemap.Zone;
 import org.jollyledger.core.notemap.ZoneKind;
@@ -31,6 +32,7 @@ import org.jollyledger.web.ledger.StoredMap;
  * @param height of the drawing, which is 1000 wide
  * @param pads its pads
  * @param zones all zones, with what they send
+ * @param plan what else is set for this very kit
  */
 public record BenchView(
         String kit,
@@ -41,7 +43,8 @@ public record BenchView(
         String targetName,
         int height,
         List<PadView> pads,
-        List<ZoneRow> zones) {
+        List<ZoneRow> zones,
+        PadPlan plan) {
     private static final int MARGIN = 12;
     private static final int NAME_UP = 3;
     private static final int KEYS_DOWN = 19;
@@ -124,7 +127,8 @@ public record BenchView(
                 target.map().name(),
                 height(pads),
                 drawn,
-                rows);
+                rows,
+                map.pads());
     }
 
     private static int height(List<Pad> pads) {

@@ -10,6 +10,7 @@ import org.jollyledger.core.kit.SimulatedKit;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.core.notemap.PadPlan.StrikePlace;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Openness;
 import org.jollyledger.web.ledger.StoredMap;
@@ -28,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  * @param close the note of a foot that closes the hi-hat; null when it sends none
  * @param splash that of one that lets go at once
  * @param place the controller that says where the snare is struck, and the note it belongs to; null when none does
+ * @param pedal the steps of its pedal
  * @param names what its lines are called, by their notes
  * @param labels what its notes are called, 128 of them
  */
@@ -43,6 +45,7 @@ record KitDocument(
         @Nullable Integer close,
         @Nullable Integer splash,
         @Nullable PlaceDocument place,
+        PedalDocument pedal,
         Map<Integer, String> names,
         List<String> labels) {
     /** The channel of drum parts by common practice, from 0. */
@@ -58,7 +61,21 @@ record KitDocument(
 
     record GrabDocument(String form, int note) {}
 
-    record PlaceDocument(int controller, int note) {}
+    /** Where the drum is struck: the controller that says it, the drum's note, and the borders. */
+    record PlaceDocument(int controller, int note, int offCentreFrom, int edgeFrom, int offCentre, int edge) {
+        static PlaceDocument of(StrikePlace place) {
+            return new PlaceDocument(
+                    place.controller(),
+                    place.note().number(),
+                    place.offCentreFrom(),
+                    place.edgeFrom(),
+                    place.offCentre().number(),
+                    place.edge().number());
+        }
+    }
+
+    /** The steps of the pedal and what it really delivers. */
+    record PedalDocument(List<Integer> thresholds, int lowest, int highest) {}
 
     static KitDocument of(StoredMap stored) {
         NoteMap map = stored.map();
@@ -75,11 +92,8 @@ record KitDocument(
                 pedal.countsDown(),
                 boxed(kit.close()),
                 boxed(kit.splash()),
-                kit.plan()
-                        .place()
-                        .map(place -> new PlaceDocument(
-                                place.controller(), place.note().number()))
-                        .orElse(null),
+                kit.plan().place().map(PlaceDocument::of).orElse(null),
+                new PedalDocument(pedal.thresholds(), pedal.lowest(), pedal.highest()),
                 names(map),
                 labels(map));
     }

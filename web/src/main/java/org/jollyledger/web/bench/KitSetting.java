@@ -53,7 +53,13 @@ public class KitSetting {
     record LineSetting(int base, int note, String name) {}
 
     /** The figures of a pedal. */
-    record PedalSetting(int base, int controller, boolean countsDown, List<Integer> thresholds) {}
+    record PedalSetting(
+            int base,
+            int controller,
+            boolean countsDown,
+            List<Integer> thresholds,
+            @Nullable Integer lowest,
+            @Nullable Integer highest) {}
 
     /** What was done, and the revision that it made. */
     record Done(String message, int revision) {}
@@ -119,12 +125,15 @@ public class KitSetting {
                         map -> map.withOpenness(OpennessExpression.CONTROLLER.withPedal(HatPedal.USUAL
                                 .withController(wanted.controller)
                                 .withThresholds(wanted.thresholds)
-                                .withCountsDown(wanted.countsDown)))),
+                                .withCountsDown(wanted.countsDown)
+                                .withRange(
+                                        wanted.lowest == null ? HatPedal.USUAL.lowest() : wanted.lowest,
+                                        wanted.highest == null ? HatPedal.USUAL.highest() : wanted.highest)))),
                 before,
                 "The pedal is set.");
     }
 
-    private static Done done(StoredMap after, StoredMap before, String message) {
+    static Done done(StoredMap after, StoredMap before, String message) {
         return new Done(after.revision() == before.revision() ? "Nothing changed." : message, after.revision());
     }
 

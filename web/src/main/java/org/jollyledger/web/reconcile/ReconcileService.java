@@ -132,7 +132,10 @@ class ReconcileService {
         SheetDesk.Open sheet = desk.open(slug, map, null);
         long id = sheet.part().id();
         Optional<StoredMap> meant = sheet.part().writtenForId().map(ledger::get);
-        Figures counts = figures.findById(id).map(FiguresEntity::figures).orElse(Figures.USUAL);
+        Figures counts = figures.findById(id)
+                .map(FiguresEntity::figures)
+                .or(() -> meant.map(written -> Figures.of(written.map())))
+                .orElse(Figures.USUAL);
         Set<String> right = accepted.findByPartId(id).stream()
                 .map(AcceptedEntity::discrepancy)
                 .collect(Collectors.toSet());

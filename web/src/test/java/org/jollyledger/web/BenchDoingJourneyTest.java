@@ -1,0 +1,228 @@
+package org.jollyledger.web;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.jollyledger.web.support.BenchPage;
+import org.jollyledger.web.support.Browser;
+import org.jollyledger.web.support.Browser.Window;
+import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.RunningApplication;
+import org.jollyledger.web.support.RunningApplication.Address;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** A kit is set by doing in the real interface: its pedal, splashes, places, chokes and triggers. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class BenchDoingJourneyTest {
+    private static Locator message(Page page) {
+        return page.locator("#bench-message");
+    }
+
+    private static JsonNode map(Address address, String slug) throws Exception {
+        return Http.json(Http.get(address.url("/api/maps/" + slug)));
+    }
+
+    @Test
+    void aPedalIsSetByFourPosesAndCheckedByPressing(Address address, Window window) throws Exception {
+        Page page = BenchPage.openOwn(address, window, "Loft kit");
+        page.locator("#pedal-panel summary").click();
+        Map<String, Integer> poses = new LinkedHashMap<>();
+        poses.put("closed", 20);
+        poses.put("quarter", 45);
+        poses.put("three-quarter", 90);
+        poses.put("open", 110);
+        poses.forEach((pose, value) -> {
+            BenchPage.plays(page, 0xB9, 4, value);
+            page.locator("[data-pose='" + pose + "'] button").click();
+            assertThat(page.locator("[data-pose='" + pose + "'] output")).hasText("recorded");
+        });
+        assertThat(page.locator("#pedal-found")).containsText("pressed is low: open 110");
+
+        // A step is dragged on the trace.
+        page.locator("#pedal-trace").scrollIntoViewIfNeeded();
+        BoundingBox trace = page.locator("#pedal-trace").boundingBox();
+        int half = Integer.parseInt(page.locator("[data-step='1']").inputValue());
+        double at = trace.y + trace.height * half / 128;
+        page.mouse().move(trace.x + 40, at);
+        page.mouse().down();
+        page.mouse().move(trace.x + 40, at + trace.height * 6 / 128);
+        page.mouse().up();
+        int dragged = Integer.parseInt(page.locator("[data-step='1']").inputValue());
+        assertThat(dragged).isBetween(half + 4, half + 8);
+        page.locator("[data-step='1']").fill("1");
+        page.keyboard().press("Tab");
+        assertThat(page.locator("[data-step='1']"))
+                .hasValue(page.locator("[data-step='0']").inputValue());
+        page.locator("[data-step='1']").fill(String.valueOf(half));
+        page.keyboard().press("Tab");
+
+        page.locator("#pedal-use").click();
+        assertThat(message(page)).hasText("The pedal is set.");
+        JsonNode pedal = map(address, "loft-kit").get("pedal");
+        assertThat(pedal.get("lowest").asInt()).isEqualTo(20);
+        assertThat(pedal.get("highest").asInt()).isEqualTo(110);
+        BenchPage.plays(page, 0xB9, 4, 108);
+        assertThat(page.locator("#pedal-now")).hasText("Controller 4 stands at 108: open.");
+        BenchPage.plays(page, 0x99, 48, 90);
+        assertThat(page.locator("#played li").first()).containsText("57 · A3 Hat open");
+        BenchPage.plays(page, 0xB9, 4, 22);
+        BenchPage.plays(page, 0x99, 48, 90);
+        assertThat(page.locator("#played li").first()).containsText("53 · F3 Hat closed");
+
+        page.locator("#pedal-check").click();
+        for (int value : new int[] {110, 45, 22}) {
+            BenchPage.plays(page, 0xB9, 4, value);
+        }
+        assertThat(page.locator("#pedal-checked")).containsText("Not seen yet: three quarters open, half open.");
+        for (int value = 110; value >= 20; value -= 3) {
+            BenchPage.plays(page, 0xB9, 4, value);
+        }
+        assertThat(page.locator("#pedal-checked")).hasText("All steps came. Now toes off, and close it fast.");
+        BenchPage.plays(page, 0xB9, 4, 110);
+        BenchPage.plays(page, 0xB9, 4, 90);
+        BenchPage.plays(page, 0xB9, 4, 20);
+        assertThat(page.locator("#pedal-checked")).containsText("Good: all steps came, and it closed within");
+        Browser.assertAccessibleInBothThemes(page);
+        Browser.assertFits(page);
+    }
+
+    @Test
+    void aClosedHatStaysClosedUnderHardStrokes(Address address, Window window) {
+        Page page = BenchPage.openOwn(address, window, "Shaken kit");
+        page.locator("#pedal-panel summary").click();
+        page.locator("#steady-milliseconds").fill("500");
+        page.locator("#steady").check();
+        assertThat(message(page)).hasText("A closed hat stays closed under hard strokes.");
+        BenchPage.plays(page, 0xB9, 4, 127);
+        BenchPage.plays(page, 0xB9, 4, 0);
+        BenchPage.plays(page, 0x99, 48, 120);
+        assertThat(page.locator("#played")).containsText("53 · F3 Hat closed");
+        page.locator("#steady").uncheck();
+        assertThat(message(page)).hasText("The pedal is always believed.");
+    }
+
+    @Test
+    void aSplashIsCaughtThreeTimesRunning(Address address, Window window) throws Exception {
+        Page page = BenchPage.openOwn(address, window, "Splash kit");
+        page.locator("#splash-panel summary").click();
+        for (int times = 1; times <= 3; times++) {
+            for (int value : new int[] {0, 127, 0}) {
+                BenchPage.plays(page, 0xB9, 4, value);
+            }
+        }
+        assertThat(page.locator("#splash-says")).containsText("Caught three times running");
+        BenchPage.plays(page, 0xB9, 4, 127);
+        page.waitForTimeout(250);
+        BenchPage.plays(page, 0xB9, 4, 0);
+        assertThat(page.locator("#splash-says")).containsText("no splash within 150 ms");
+        page.locator("#splash-milliseconds").fill("120");
+        page.locator("#splash-velocity").fill("60");
+        page.locator("#splash-use").click();
+        assertThat(message(page)).hasText("Splashes set.");
+        assertThat(map(address, "splash-kit").get("splash").toString())
+                .isEqualTo("{\"milliseconds\":120,\"velocity\":60}");
+        page.locator("#splash-milliseconds").fill("5");
+        page.locator("#splash-use").click();
+        assertThat(message(page)).hasText("A splash is a foot that lets go within 20 to 1,000 ms, not 5.");
+    }
+
+    @Test
+    void strokesOnADrumAreDotsAndBordersAreDragged(Address address, Window window) throws Exception {
+        Page page = BenchPage.openOwn(address, window, "Edge kit");
+        page.locator("#place-panel summary").click();
+        page.locator("#place-record").click();
+        for (int out = 0; out <= 120; out += 10) {
+            BenchPage.plays(page, 0xB9, 16, out);
+            BenchPage.plays(page, 0x99, 31, 90);
+        }
+        assertThat(page.locator("#place-says")).hasText("13 strokes so far …");
+        page.locator("#place-record").click();
+        assertThat(page.locator("#place-says")).containsText("Controller 16 tells where");
+        assertThat(page.locator(".place-drum .dot")).hasCount(13);
+        page.locator("#place-drum").scrollIntoViewIfNeeded();
+        BoundingBox drum = page.locator("#place-drum").boundingBox();
+        double middle = drum.x + drum.width / 2;
+        page.mouse().move(middle + drum.width * 80 / 280, drum.y + drum.height / 2);
+        page.mouse().down();
+        page.mouse().move(middle + drum.width * 110 / 280, drum.y + drum.height / 2);
+        page.mouse().up();
+        assertThat(Integer.parseInt(page.locator("#place-edge").inputValue())).isBetween(108, 112);
+        page.locator("#place-edge-line").selectOption("33");
+        page.locator("#place-use").click();
+        assertThat(message(page)).hasText("Place of strokes set.");
+        BenchPage.plays(page, 0xB9, 16, 127);
+        BenchPage.plays(page, 0x99, 31, 90);
+        assertThat(page.locator("#played li").first()).containsText("51 · D#3 Rim shot");
+        Browser.assertAccessibleInBothThemes(page);
+        page.locator("#place-none").click();
+        assertThat(message(page)).hasText("Place of strokes not told.");
+        assertThat(map(address, "edge-kit").has("strikePlace")).isFalse();
+    }
+
+    @Test
+    void grabbingEachCymbalOnceSaysHowItIsDone(Address address, Window window) throws Exception {
+        Page page = BenchPage.openOwn(address, window, "Grabbed kit");
+        page.locator("#chokes-panel summary").click();
+        page.locator("#chokes-record").click();
+        page.locator("#chokes-record").click();
+        assertThat(message(page)).hasText("No cymbal was struck; strike each cymbal, let it ring, and grab it.");
+        page.locator("#chokes-record").click();
+        for (int[] cymbal : new int[][] {{54, 100}, {56, 101}}) {
+            BenchPage.plays(page, 0x99, cymbal[0], 110);
+            BenchPage.plays(page, 0x89, cymbal[0], 64);
+            BenchPage.plays(page, 0x99, cymbal[1], 90);
+            BenchPage.plays(page, 0x89, cymbal[1], 64);
+        }
+        page.locator("#chokes-record").click();
+        assertThat(page.locator("#chokes-says")).hasText("Found: a note of its own.");
+        assertThat(page.locator("#chokes-found li").first()).containsText("the note 100");
+        page.locator("#chokes-use").click();
+        assertThat(message(page)).hasText("Chokes set: a note of its own.");
+        JsonNode set = map(address, "grabbed-kit");
+        assertThat(set.get("chokes").asString()).isEqualTo("note");
+        assertThat(set.get("lines").toString()).contains("crash.1.choke");
+    }
+
+    @Test
+    void aMinuteOfPlayingTellsBouncesToReconcile(Address address, Window window) throws Exception {
+        Page page = BenchPage.openOwn(address, window, "Bouncing kit");
+        page.locator("#triggers-panel summary").click();
+        page.locator("#triggers-record").click();
+        // All at once, by the clock of the page: what bounces bounces at the same moment.
+        for (int stroke = 0; stroke < 24; stroke++) {
+            BenchPage.plays(page, 0x99, 30, 120);
+            page.waitForTimeout(70);
+            if (stroke % 6 == 0) {
+                BenchPage.plays(page, 0x99, 39, 120);
+                BenchPage.plays(page, 0x99, 39, 30);
+                page.waitForTimeout(70);
+            }
+        }
+        page.locator("#triggers-record").click();
+        assertThat(page.locator("#triggers-seen")).containsText("Tom 2 bounced 4 times");
+        page.locator("#triggers-bounce").fill("41");
+        page.locator("#triggers-use").click();
+        assertThat(message(page)).hasText("Triggers set.");
+        assertThat(map(address, "bouncing-kit")
+                        .get("triggers")
+                        .get("bounceMilliseconds")
+                        .asInt())
+                .isEqualTo(41);
+        Browser.assertAccessibleInBothThemes(page);
+        page.locator("#tempo").fill("240");
+        page.locator("#record").click();
+        assertThat(page.locator("#take-says")).containsText("bar 1");
+        BenchPage.plays(page, 0x99, 30, 120);
+        page.locator("#record").click();
+        page.getByText("Reconcile", new Page.GetByTextOptions().setExact(true)).click();
+        page.locator("#figures summary").click();
+        assertThat(page.locator("[name=bounce]")).hasValue("41");
+    }
+}

@@ -1,0 +1,75 @@
+package org.jollyledger.web.support;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import org.jollyledger.web.support.Browser.Window;
+import org.jollyledger.web.support.RunningApplication.Address;
+
+/** The bench as tests use it, with devices that are made in the page. */
+public final class BenchPage {
+    private BenchPage() {}
+
+    /** The bench with a kit and what is heard. */
+    public static Page open(Address address, Window window, String kit, String to) {
+        Page page = window.page();
+        page.navigate(address.url("/bench?kit=" + kit + "&to=" + to));
+        page.waitForSelector("#bench[data-ready=true]");
+        return page;
+    }
+
+    /** What stands in one of the two books, the last entry first. */
+    public static List<String> book(Page page, String name) {
+        return page.locator("#" + name + " li").all().stream()
+                .map(line -> line.locator("span").nth(1).textContent())
+                .toList();
+    }
+
+    /** A browser with two MIDI devices, which come and go. */
+    private static final String DEVICES = """
+            (() => {
+              const port = (type, name) => ({
+                type, name, state: "connected", onmidimessage: null, sent: [],
+                send(bytes) { this.sent.push([...bytes]); },
+              });
+              const access = {
+                inputs: new Map([["1", port("input", "Test kit")]]),
+                outputs: new Map([["2", port("output", "Test out")]]),
+                onstatechange: null,
+              };
+              window.devices = access;
+              navigator.requestMIDIAccess = async () => access;
+            })()""";
+
+    /** The kit that is plugged in sends a message. */
+    public static void plays(Page page, int status, int data1, int data2) {
+        page.evaluate(
+                "bytes => window.devices.inputs.get('1').onmidimessage({ data: bytes })",
+                List.of(status, data1, data2));
+    }
+
+    /** The kit that is plugged in comes or goes. */
+    public static void state(Page page, String state) {
+        page.evaluate(
+                "state => { window.devices.inputs.get('1').state = state; window.devices.onstatechange(); }", state);
+    }
+
+    /** The bench with a kit of one's own and a real one that is plugged in. */
+    public static Page openOwn(Address address, Window window, String name) {
+        window.page().addInitScript(DEVICES);
+        Page page = open(address, window, "otterbrook-e7", "tin-parade");
+        page.locator("#own-kit summary").click();
+        page.locator("#own-name").fill(name);
+        page.locator("#own-kit button").click();
+        page.waitForURL(Pattern.compile("kit=" + name.toLowerCase(Locale.ROOT).replace(' ', '-')));
+        page.waitForSelector("#bench[data-ready=true]");
+        page.locator("#devices summary").click();
+        page.locator("#devices-ask").click();
+        page.locator("#device-in").selectOption("Test kit");
+        assertThat(page.locator("#devices-say")).hasText("“Test kit” plays.");
+        return page;
+    }
+}
