@@ -5,18 +5,45 @@ const QUIET = 15_000;
 export class ZonePanel {
   #ask;
   #timer = null;
+  #assigning = false;
 
   // Asks the server with a path and a body.
   constructor({ ask }) {
     this.#ask = ask;
     document.getElementById("listen").addEventListener("click", () => this.#listen(!this.listening));
+    document.getElementById("assign").addEventListener("click", () => this.#assign(!this.#assigning));
     for (const row of document.querySelectorAll("[data-meter]")) {
       const pad = Number(row.dataset.pad);
       const zone = Number(row.dataset.zone);
       const sends = row.querySelector("[data-sends]");
-      sends.addEventListener("change", () =>
-        this.#ask("zones", { pad, zone, notes: sends.value === "" ? [] : [Number(sends.value)] }),
-      );
+      const others = row.querySelector("[data-also]");
+      const also = row.querySelector("[data-also-sends]");
+      const notes = () => [...(sends.value === "" ? [] : [sends.value]), ...[...others.children].map(({ dataset }) => dataset.note)].map(Number);
+      const set = () => this.#ask("zones", { pad, zone, notes: notes() });
+      sends.addEventListener("change", set);
+      also.addEventListener("change", async () => {
+        const note = also.value;
+        also.value = "";
+        if (note === "" || notes().includes(Number(note))) {
+          return;
+        }
+        const button = document.createElement("button");
+        button.type = "button";
+        button.className = "quiet-button";
+        button.dataset.note = note;
+        button.textContent = `and ${note} ×`;
+        button.setAttribute("aria-label", `${row.cells[0].textContent} no longer sends ${note}`);
+        others.append(button);
+        if (!(await set())) {
+          button.remove();
+        }
+      });
+      others.addEventListener("click", ({ target }) => {
+        if (target.dataset.note) {
+          target.remove();
+          set();
+        }
+      });
       const bend = row.querySelector("[data-bend]");
       bend.addEventListener("change", () => this.#ask("zones", { pad, zone, bend: Number(bend.value) }));
       const shall = row.querySelector("[data-shall-be]");
@@ -43,10 +70,46 @@ export class ZonePanel {
   }
 
   get listening() {
-    return this.#timer !== null;
+    return this.#timer !== null && !this.#assigning;
+  }
+
+  // The line first, then every zone that shall play it.
+  #assign(wanted) {
+    this.#listen(false);
+    this.#assigning = wanted;
+    this.#timer = wanted ? setTimeout(() => this.#assign(false), QUIET) : null;
+    document.getElementById("assign").setAttribute("aria-pressed", String(wanted));
+    document.getElementById("listen-says").textContent = wanted
+      ? `Hit every zone that shall play ${this.#line().text}.`
+      : "Not listening: hits change nothing here.";
+  }
+
+  #line() {
+    return document.getElementById("assign-line").selectedOptions[0];
+  }
+
+  async #play(pad, zone, from) {
+    this.#assign(true);
+    const row = document.querySelector(`[data-meter="${pad}/${zone}"]`);
+    const note = Number(this.#line().value);
+    // What a real kit sends is its own; its note then stands for the same.
+    const done =
+      from === null
+        ? await this.#ask("zones", { pad, zone, notes: [note] })
+        : await this.#ask("lines", { note: from, name: this.#line().text.replace(/^\d+ · \S+ /, "") });
+    if (done) {
+      if (from === null) {
+        row.querySelector("[data-sends]").value = note;
+        row.querySelector("[data-also]").replaceChildren();
+      }
+      document.getElementById("listen-says").textContent = `${row.cells[0].textContent} plays ${this.#line().text}. Hit the next one.`;
+    }
   }
 
   #listen(wanted) {
+    if (wanted && this.#assigning) {
+      this.#assign(false);
+    }
     clearTimeout(this.#timer);
     this.#timer = wanted ? setTimeout(() => this.#listen(false), QUIET) : null;
     document.getElementById("listen").setAttribute("aria-pressed", String(wanted));
@@ -55,8 +118,12 @@ export class ZonePanel {
       : "Not listening: hits change nothing here.";
   }
 
-  // A zone was hit.
-  hit(pad, zone, words) {
+  // A zone was hit, on a real kit by a note.
+  hit(pad, zone, words, from = null) {
+    if (this.#assigning) {
+      this.#play(pad, zone, from);
+      return;
+    }
     if (!this.listening) {
       return;
     }

@@ -68,6 +68,7 @@ let kitTables;
 let kit;
 let instrument;
 let translator;
+let holds;
 let state = "";
 const strokes = new Map();
 let take = null;
@@ -127,7 +128,7 @@ const sound = (messages) => {
     const strikes = (status & 0xf0) === 0x90 && data2 > 0;
     const silent = strikes && !(instrument.has(data1) && instrument.listens(status & 0x0f));
     write("played", instrument.tables, out, silent);
-    if (take?.running) {
+    if (take?.running && !take.repeating) {
       take.sounded.push(out);
     }
     if (hereToo()) {
@@ -146,7 +147,7 @@ const came = (from) => {
     pedalPanel.moved(from[2], from[3]);
   }
   doingPanels.message(from, kitTables);
-  if (take?.running) {
+  if (take?.running && !take.repeating) {
     take.played.push(from);
   }
   const out = translator.receive(from);
@@ -161,6 +162,7 @@ const tick = () => {
   const at = now();
   kit.advance(at);
   playPart(at);
+  repeat(at);
   sound(translator.advance(at));
 };
 
@@ -250,10 +252,75 @@ stage.addEventListener("pointermove", (event) => {
   trail = trail.slice(-12);
 });
 
+// Pads are moved by dragging them, or by the arrow keys once one is chosen.
+
+const moving = document.getElementById("move-pads");
+let moved = null;
+const placeOf = (element) => element.getAttribute("transform").match(/-?\d+/g).map(Number);
+const moveTo = (element, x, y) => {
+  const height = stage.viewBox.baseVal.height;
+  element.setAttribute("transform", `translate(${Math.min(1000, Math.max(0, Math.round(x)))} ${Math.min(height, Math.max(0, Math.round(y)))})`);
+};
+const keepPlace = (element) => {
+  const [x, y] = placeOf(element);
+  return ask("places", { pad: Number(element.dataset.pad), x, y }).catch((error) => say(error.message, true));
+};
+const onStage = (event) => {
+  const box = stage.getBoundingClientRect();
+  const scale = 1000 / box.width;
+  return [(event.clientX - box.left) * scale, (event.clientY - box.top) * scale];
+};
+const takePad = (pad, event) => {
+  stage.querySelector(".moved")?.classList.remove("moved");
+  pad.classList.add("moved");
+  const [x, y] = placeOf(pad);
+  const [u, v] = onStage(event);
+  moved = { pad, dx: x - u, dy: y - v, began: `${x} ${y}` };
+  stage.setPointerCapture(event.pointerId);
+  say("Drag it where it stands, or press the arrow keys.");
+};
+stage.addEventListener("pointermove", (event) => {
+  if (moved) {
+    const [u, v] = onStage(event);
+    moveTo(moved.pad, u + moved.dx, v + moved.dy);
+  }
+});
+for (const end of ["pointerup", "pointercancel"]) {
+  stage.addEventListener(end, () => {
+    if (moved && placeOf(moved.pad).join(" ") !== moved.began) {
+      keepPlace(moved.pad);
+    }
+    moved = null;
+  });
+}
+moving?.addEventListener("change", () => {
+  stage.classList.toggle("moving", moving.checked);
+  stage.querySelector(".moved")?.classList.remove("moved");
+  say(moving.checked ? "Pads move now and are not played; uncheck “Move the pads” to play again." : "");
+});
+const ARROWS = { arrowleft: [-10, 0], arrowright: [10, 0], arrowup: [0, -10], arrowdown: [0, 10] };
+let placing = null;
+const nudge = (key) => {
+  const pad = stage.querySelector(".moved");
+  if (!pad || !moving.checked || !ARROWS[key]) {
+    return false;
+  }
+  const [x, y] = placeOf(pad);
+  moveTo(pad, x + ARROWS[key][0], y + ARROWS[key][1]);
+  clearTimeout(placing);
+  placing = setTimeout(() => keepPlace(pad), 400);
+  return true;
+};
+
 stage.addEventListener("pointerdown", (event) => {
   const zone = event.target.closest("[data-zone]");
   const pad = event.target.closest("[data-pad]");
   if (!pad || !kit) {
+    return;
+  }
+  if (moving?.checked) {
+    event.preventDefault();
+    takePad(pad, event);
     return;
   }
   event.preventDefault();
@@ -298,6 +365,8 @@ for (const end of ["pointerup", "pointercancel"]) {
 const showPedal = () => {
   pedal.value = kitTables.countsDown ? 127 - kit.pedal : kit.pedal;
   document.getElementById("pedal-says").textContent = kit.openness.replace("-", " ");
+  const up = 30 * (1 - Number(pedal.value) / 127);
+  board.setAttribute("d", `M12 50 L108 ${44 - up} L110 ${50 - up} L12 54 Z`);
 };
 
 const press = (value) => {
@@ -306,6 +375,24 @@ const press = (value) => {
 };
 
 pedal.addEventListener("input", () => press(Number(pedal.value)));
+
+// The pedal is pressed where it is drawn: as far down as the pointer goes.
+const board = document.getElementById("board");
+const footboard = document.getElementById("footboard");
+const pressTo = (event) => {
+  const { top, height } = footboard.getBoundingClientRect();
+  press(Math.round(127 * Math.min(1, Math.max(0, ((event.clientY - top) / height - 0.2) / 0.6))));
+};
+footboard.addEventListener("pointerdown", (event) => {
+  event.preventDefault();
+  footboard.setPointerCapture(event.pointerId);
+  pressTo(event);
+});
+footboard.addEventListener("pointermove", (event) => {
+  if (footboard.hasPointerCapture(event.pointerId)) {
+    pressTo(event);
+  }
+});
 
 // The value, of a pedal that counts up, in the middle of those that mean an openness.
 const valueOf = (openness) => {
@@ -349,6 +436,8 @@ document.addEventListener(
     let done = true;
     if (key === "escape") {
       stopAll();
+    } else if (nudge(key)) {
+      done = true;
     } else if (key === "arrowup" || key === "arrowdown") {
       stepPedal(key === "arrowup" ? -1 : 1);
     } else if (key === " " && !pressing) {
@@ -424,13 +513,59 @@ const metronome = (from, counted) => {
 const record = () => {
   const length = 60_000_000 / Number(tempo.value);
   const begin = now() + Math.round(4 * length) + 100_000;
-  take = { begin, running: true, tempo: Number(tempo.value), played: [], sounded: [] };
+  const bars = document.getElementById("loop").checked ? Number(document.getElementById("loop-bars").value) : 0;
+  const span = bars > 0 ? Math.round(bars * 4 * length) : null;
+  take = { begin, running: true, tempo: Number(tempo.value), played: [], sounded: [], span, rounds: 0, repeats: [], repeating: false };
   // Where the pedal stands belongs to what is played.
   kit.press(now(), kit.pedal);
   clicking = metronome(begin, 4);
   recordButton.textContent = "Stop and keep";
   recordButton.dataset.recording = "true";
   say("Recording: one bar is counted in.");
+};
+
+// A loop comes round: what was played before sounds again, and what is played now comes on top.
+const repeat = (at) => {
+  if (!take?.running || take.span === null) {
+    return;
+  }
+  const round = Math.floor((at - take.begin) / take.span);
+  if (round > take.rounds) {
+    take.rounds = round;
+    const begin = take.begin + round * take.span;
+    take.repeats = looped(take.played, take).map(([when, ...bytes]) => [begin + when, ...bytes]);
+  }
+  while (take.repeats.length > 0 && take.repeats[0][0] <= at) {
+    take.repeating = true;
+    came(take.repeats.shift());
+    take.repeating = false;
+  }
+};
+
+// Messages at their places in the loop, in order; an end that came after the loop had come round ends with it.
+const looped = (messages, { begin, span }) => {
+  const rounds = new Map();
+  return messages
+    .map(([when, status, data1, data2]) => {
+      const since = Math.max(0, when - begin);
+      const round = Math.floor(since / span);
+      const key = ((status & 0x0f) << 7) | data1;
+      const command = status & 0xf0;
+      if (command === 0x90 && data2 > 0) {
+        rounds.set(key, round);
+      }
+      const ends = command === 0x80 || (command === 0x90 && data2 === 0);
+      const at = ends && rounds.get(key) < round ? span : since % span;
+      return [at, status, data1, data2];
+    })
+    .sort((one, other) => one[0] - other[0]);
+};
+
+// What a loop sounds like, once through.
+const loopSounds = (played) => {
+  const again = new LiveTranslator(holds);
+  const last = played.length === 0 ? 0 : played[played.length - 1][0];
+  return [...played.flatMap((message) => again.receive(message)), ...again.advance(last + take.span)];
 };
 
 const keep = async () => {
@@ -440,6 +575,7 @@ const keep = async () => {
   delete recordButton.dataset.recording;
   document.getElementById("take-says").textContent = "";
   const from = (messages) => messages.map(([at, ...rest]) => [Math.max(0, Math.round(at - take.begin)), ...rest]);
+  const once = take.span === null ? null : looped(take.played, take);
   const strokesPlayed = take.played.some(([, status]) => (status & 0xf0) === 0x90);
   if (!strokesPlayed) {
     say("Nothing was played, so nothing was kept; hit something while the recording runs.", true);
@@ -450,8 +586,8 @@ const keep = async () => {
     to,
     tempo: take.tempo,
     beats: 4,
-    played: from(take.played),
-    sounded: from(take.sounded),
+    played: once ?? from(take.played),
+    sounded: once ? loopSounds(once) : from(take.sounded),
   });
   if (!answer) {
     return;
@@ -518,7 +654,7 @@ ports.addEventListener("message", ({ detail: [status, data1, data2] }) => {
     if (at) {
       flash(at.pad);
       meter(at.pad, at.zone, data2);
-      zonePanel.hit(at.pad, at.zone, kitTables.pads[at.pad].zones[at.zone].words);
+      zonePanel.hit(at.pad, at.zone, kitTables.pads[at.pad].zones[at.zone].words, data1);
     } else {
       zonePanel.stray(named(kitTables, data1));
     }
@@ -604,6 +740,7 @@ const hearOn = async (slug) => {
     return;
   }
   state = "";
+  holds = table;
   sound(translator.change(table, now()));
   instrument.silence();
   instrument = live;
@@ -674,6 +811,7 @@ const look = async () => {
     kitTables = newKit;
     instrument.silence();
     instrument = newInstrument;
+    holds = table;
     sound(translator.change(table, now()));
     kit = new SimulatedKit(kitTables, came);
     pedalPanel.follow(pedalFigures());
@@ -708,6 +846,7 @@ const begin = async () => {
   const [kitDocument, live, table] = await load();
   kitTables = kitDocument;
   instrument = live;
+  holds = table;
   translator = new LiveTranslator(table);
   makePanels();
   kit = new SimulatedKit(kitTables, came);

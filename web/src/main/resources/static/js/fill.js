@@ -1,5 +1,7 @@
 // Filling by playing: sends the notes that arrive, from the keys on the page, the keyboard, or a MIDI device.
 
+import { MidiPorts } from "./midi-ports.js";
+
 const place = () => document.getElementById("place");
 const page = () => document.getElementById("fill");
 
@@ -89,28 +91,55 @@ document.addEventListener("submit", (event) => {
   }
 }, true);
 
+// Devices: the one that was chosen on the bench, or else chosen here.
+
 const NOTE_ON = 0x90;
+const ports = new MidiPorts();
+const button = () => document.querySelector("[data-listen]");
+const chooser = () => document.querySelector("[data-input]");
 
-const listen = async () => {
-  const said = document.querySelector("[data-devices-said]");
-  try {
-    const access = await navigator.requestMIDIAccess();
-    for (const input of access.inputs.values()) {
-      input.onmidimessage = ({ data }) => {
-        if ((data[0] & 0xf0) === NOTE_ON && data[2] > 0) {
-          arrive(data[1]);
-        }
-      };
-    }
-    const count = access.inputs.size;
-    document.querySelector("[data-listen]").textContent =
-      count === 0 ? "No MIDI device is connected" : `Listening to ${count} MIDI ${count === 1 ? "device" : "devices"}`;
-  } catch {
-    document.querySelector("[data-listen]").textContent = "The browser does not let this page hear MIDI devices";
+const listen = () =>
+  ports.open().catch((error) => {
+    button().textContent = error.message;
+  });
+
+ports.addEventListener("message", ({ detail: [status, data1, data2] }) => {
+  if ((status & 0xf0) === NOTE_ON && data2 > 0) {
+    arrive(data1);
   }
-};
+});
+ports.addEventListener("ports", () => {
+  const { inputs, input } = ports;
+  if (!input && inputs.length === 1) {
+    ports.chooseInput(inputs[0].name);
+    return;
+  }
+  chooser().hidden = inputs.length < 2;
+  chooser().replaceChildren(
+    ...[{ name: "" }, ...inputs].map(({ name }) => {
+      const option = new Option(name === "" ? "choose a device" : name, name);
+      option.selected = name === (input?.name ?? "");
+      return option;
+    }),
+  );
+  if (input) {
+    button().textContent = `Listening to “${input.name}”`;
+  } else if (inputs.length > 0) {
+    button().textContent = "Choose the device that you play";
+  } else {
+    button().textContent = "No MIDI device is connected; plug one in, and it is heard at once";
+  }
+});
+document.addEventListener("change", (event) => {
+  if (event.target === chooser()) {
+    ports.chooseInput(event.target.value);
+  }
+});
 
-if (navigator.requestMIDIAccess) {
-  document.querySelector("[data-listen]").hidden = false;
+if (MidiPorts.offered) {
+  button().hidden = false;
+  if (MidiPorts.wanted) {
+    listen();
+  }
 }
 follow();

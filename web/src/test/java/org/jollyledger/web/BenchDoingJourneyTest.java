@@ -225,4 +225,104 @@ class BenchDoingJourneyTest {
         page.locator("#figures summary").click();
         assertThat(page.locator("[name=bounce]")).hasValue("41");
     }
+
+    @Test
+    void aLineIsChosenFirstAndEveryZoneHitThatShallPlayIt(Address address, Window window) throws Exception {
+        Page page = BenchPage.openOwn(address, window, "Line kit");
+        page.locator("#zones summary").click();
+        page.locator("#assign-line").selectOption("30");
+        page.locator("#assign").click();
+        assertThat(page.locator("#listen-says")).hasText("Hit every zone that shall play 30 · F#1 Kick.");
+        page.locator(".pad:has-text('Tom 2') .zone").last().click();
+        assertThat(page.locator("#listen-says")).containsText("plays 30 · F#1 Kick. Hit the next one.");
+        page.locator(".pad:has-text('Tom 1') .zone").last().click();
+        assertThat(page.locator("#listen-says")).containsText("Tom 1");
+        page.locator("#assign").click();
+        assertThat(page.locator("#listen-says")).containsText("Not listening");
+        page.locator(".pad:has-text('Tom 2') .zone").last().click();
+        assertThat(page.locator("#played li").first()).containsText("48 · C3 Kick");
+
+        page.getByLabel("What Kick sends besides").selectOption("39");
+        assertThat(message(page)).containsText("Kick sends 30 · F#1 Kick and 39 · D#2 Tom 2.");
+        page.getByLabel("Kick no longer sends 39").click();
+        assertThat(message(page)).hasText("Kick sends 30 · F#1 Kick.");
+        Browser.assertAccessibleInBothThemes(page);
+    }
+
+    @Test
+    void padsAreMovedByDraggingAndByKeys(Address address, Window window) throws Exception {
+        Page page = BenchPage.openOwn(address, window, "Moved kit");
+        page.locator("#move-pads").check();
+        Locator kick = page.locator(".pad:has-text('Kick')").first();
+        kick.scrollIntoViewIfNeeded();
+        BoundingBox before = kick.boundingBox();
+        page.mouse().move(before.x + before.width / 2, before.y + before.height / 2);
+        page.mouse().down();
+        page.mouse().move(before.x + before.width / 2 + 60, before.y + before.height / 2 + 10);
+        page.mouse().up();
+        assertThat(message(page)).hasText("Kick moved.");
+        assertThat(page.locator("#sent li")).hasCount(0);
+        page.keyboard().press("ArrowLeft");
+        page.keyboard().press("ArrowLeft");
+        String place = kick.getAttribute("transform");
+        page.waitForCondition(() -> {
+            try {
+                return map(address, "moved-kit")
+                        .get("pads")
+                        .toString()
+                        .contains("\"x\":" + place.replaceAll("\\D+(\\d+) .*", "$1"));
+            } catch (Exception e) {
+                throw new IllegalStateException(e);
+            }
+        });
+        page.reload();
+        page.waitForSelector("#bench[data-ready=true]");
+        assertThat(page.locator(".pad:has-text('Kick')").first()).hasAttribute("transform", place);
+    }
+
+    @Test
+    void thePedalIsPressedWhereItIsDrawn(Address address, Window window) {
+        Page page = BenchPage.open(address, window, "otterbrook-e7", "tin-parade");
+        BoundingBox board = page.locator("#footboard").boundingBox();
+        page.mouse().move(board.x + 60, board.y + 2);
+        page.mouse().down();
+        assertThat(page.locator("#pedal-says")).hasText("open");
+        page.mouse().move(board.x + 60, board.y + board.height / 2);
+        assertThat(page.locator("#pedal-says")).hasText("half");
+        page.mouse().move(board.x + 60, board.y + board.height);
+        assertThat(page.locator("#pedal-says")).hasText("closed");
+        page.mouse().up();
+    }
+
+    @Test
+    void aLoopComesRoundAndIsKeptOnce(Address address, Window window) throws Exception {
+        Page page = BenchPage.open(address, window, "otterbrook-e7", "tin-parade");
+        page.locator("#tempo").fill("240");
+        page.locator("#loop").check();
+        page.locator("#loop-bars").fill("1");
+        page.locator("#record").click();
+        assertThat(page.locator("#take-says")).containsText("bar 1");
+        page.keyboard().press("b");
+        assertThat(page.locator("#take-says")).containsText("bar 3");
+        assertThat(page.locator("#sent li", new Page.LocatorOptions().setHasText("Kick")))
+                .not()
+                .hasCount(1);
+        page.keyboard().press("f");
+        page.waitForTimeout(300);
+        page.locator("#record").click();
+        page.getByText("Open it").click();
+        assertThat(page.locator(".heading")).containsText("2 hits");
+        assertThat(page.locator(".heading")).containsText("1 bar");
+    }
+
+    @Test
+    void fillingByPlayingTakesTheDeviceOfTheBench(Address address, Window window) {
+        Page page = BenchPage.openOwn(address, window, "Filled kit");
+        page.navigate(address.url("/maps/filled-kit/fill"));
+        assertThat(page.locator("[data-listen]")).hasText("Listening to “Test kit”");
+        String at = page.locator("#fill").getAttribute("data-at");
+        BenchPage.plays(page, 0x99, 77, 100);
+        assertThat(page.locator("#fill")).not().hasAttribute("data-at", at);
+        assertThat(page.locator("#fill")).containsText("77");
+    }
 }

@@ -166,7 +166,8 @@ class BenchJourneyTest {
         assertThat(page.locator("#played li").first()).containsText("61 · C#4 Ride bell");
         BenchPage.plays(page, 0x99, 2, 100);
         assertThat(page.locator("#listen-says")).containsText("which no zone sends");
-        page.getByLabel("What Snare, rim sends").selectOption(new SelectOption().setLabel("32 · G#1 Snare"));
+        page.getByLabel("What Snare, rim sends", new Page.GetByLabelOptions().setExact(true))
+                .selectOption(new SelectOption().setLabel("32 · G#1 Snare"));
         assertThat(page.locator("#bench-message")).hasText("Snare, rim sends 32 · G#1 Snare.");
         page.getByLabel("How hard Kick is felt").fill("60");
         page.keyboard().press("Tab");

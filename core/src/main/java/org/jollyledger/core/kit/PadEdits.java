@@ -50,19 +50,36 @@ public final class PadEdits {
         return map.withPads(how.apply(map.pads()));
     }
 
-    private static NoteMap changeZone(NoteMap map, int pad, int zone, UnaryOperator<Zone> how) {
+    /**
+     * Moves a pad on the drawing.
+     *
+     * @param x where its middle is, see {@link Pad#x}
+     * @param y see {@link Pad#y}
+     * @throws IllegalArgumentException when there is no such pad or place
+     */
+    public static NoteMap move(NoteMap map, int pad, int x, int y) {
+        return changePad(map, pad, one -> new Pad(one.name(), one.kind(), x, y, one.size(), one.zones()));
+    }
+
+    private static NoteMap changePad(NoteMap map, int pad, UnaryOperator<Pad> how) {
         PadPlan plan = StagePlan.of(map);
         List<Pad> pads = new ArrayList<>(plan.pads());
-        if (pad < 0
-                || pad >= pads.size()
-                || zone < 0
-                || zone >= pads.get(pad).zones().size()) {
+        if (pad < 0 || pad >= pads.size()) {
             throw new IllegalArgumentException("That zone is gone; reload the page.");
         }
-        List<Zone> zones = new ArrayList<>(pads.get(pad).zones());
-        zones.set(zone, how.apply(zones.get(zone)));
-        pads.set(pad, pads.get(pad).withZones(zones));
+        pads.set(pad, how.apply(pads.get(pad)));
         return map.withPads(plan.withPads(pads));
+    }
+
+    private static NoteMap changeZone(NoteMap map, int pad, int zone, UnaryOperator<Zone> how) {
+        return changePad(map, pad, one -> {
+            if (zone < 0 || zone >= one.zones().size()) {
+                throw new IllegalArgumentException("That zone is gone; reload the page.");
+            }
+            List<Zone> zones = new ArrayList<>(one.zones());
+            zones.set(zone, how.apply(zones.get(zone)));
+            return one.withZones(zones);
+        });
     }
 
     /**

@@ -86,6 +86,12 @@ class BenchController {
         return setting.set(slug, wanted);
     }
 
+    @PostMapping("/kits/{slug}/places")
+    @ResponseBody
+    KitSetting.Done setPad(@PathVariable String slug, @RequestBody KitSetting.PlaceSetting wanted) {
+        return setting.set(slug, wanted);
+    }
+
     @PostMapping("/kits/{slug}/lines")
     @ResponseBody
     KitSetting.Done setLine(@PathVariable String slug, @RequestBody KitSetting.LineSetting wanted) {

@@ -91,7 +91,12 @@ public record BenchView(
     public record ZoneView(int index, String kind, int radius, String key, String title) {}
 
     /** A zone as a row of what is played on it. */
-    public record ZoneRow(int pad, int zone, String name, String note, int sends, int bend) {}
+    public record ZoneRow(int pad, int zone, String name, String note, List<Integer> sends, int bend) {
+        /** The first note that it sends; -1 for none. */
+        public int first() {
+            return sends.isEmpty() ? -1 : sends.get(0);
+        }
+    }
 
     /** A line of the kit's map, by its note. */
     public record LineChoice(int note, String words) {}
@@ -111,7 +116,7 @@ public record BenchView(
                         zone,
                         zoneName(pads.get(i), of),
                         notes(of, map),
-                        of.notes().isEmpty() ? -1 : of.notes().get(0).number(),
+                        of.notes().stream().map(note -> note.number()).toList(),
                         of.curve() instanceof VelocityCurve.Shape shape ? shape.bend() : 0));
             }
         }

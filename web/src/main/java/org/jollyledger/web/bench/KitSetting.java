@@ -49,6 +49,23 @@ public class KitSetting {
             @Nullable List<Integer> notes,
             @Nullable Integer bend) {}
 
+    /** Where a pad stands. */
+    record PlaceSetting(int base, int pad, int x, int y) {}
+
+    Done set(String slug, PlaceSetting wanted) {
+        StoredMap before = ledger.get(slug);
+        String words = Refusal.unlessValid(() -> PadEdits.move(before.map(), wanted.pad, wanted.x, wanted.y)
+                        .pads()
+                        .pads()
+                        .get(wanted.pad)
+                        .name())
+                + " moved";
+        return done(
+                ledger.change(slug, wanted.base, words, map -> PadEdits.move(map, wanted.pad, wanted.x, wanted.y)),
+                before,
+                words + ".");
+    }
+
     /** What a note shall be. */
     record LineSetting(int base, int note, String name) {}
 

@@ -53,13 +53,26 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     /** A window of its own with an open page. */
     public static final class Window {
-        private final BrowserContext context;
+        private final List<BrowserContext> contexts = new ArrayList<>();
         private final Page page;
         private final List<String> errors = new ArrayList<>();
 
         private Window(BrowserContext context) {
-            this.context = context;
-            page = context.newPage();
+            page = pageOf(context);
+        }
+
+        /** Another page of the same size as a tablet's, which is touched. */
+        public Page touchPage(int width, int height) {
+            return pageOf(contexts.get(0)
+                    .browser()
+                    .newContext(new com.microsoft.playwright.Browser.NewContextOptions()
+                            .setViewportSize(width, height)
+                            .setHasTouch(true)));
+        }
+
+        private Page pageOf(BrowserContext context) {
+            contexts.add(context);
+            Page page = context.newPage();
             page.setDefaultTimeout(PATIENCE_IN_MILLISECONDS);
             page.onConsoleMessage(message -> {
                 if (message.type().equals("error") && !message.text().contains("the server responded with a status")) {
@@ -73,6 +86,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                     errors.add("asked for " + request.url());
                 }
             });
+            return page;
         }
 
         public Page page() {
@@ -109,7 +123,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     public void afterEach(ExtensionContext extension) {
         Window window = extension.getStore(NAMESPACE).remove(Window.class, Window.class);
         if (window != null) {
-            window.context.close();
+            window.contexts.forEach(BrowserContext::close);
             assertThat(window.errors)
                     .as("errors in the browser's console, or requests to elsewhere")
                     .isEmpty();
