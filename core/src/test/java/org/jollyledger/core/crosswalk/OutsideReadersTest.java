@@ -5,21 +5,26 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Random;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiTrack;
+import org.jollyledger.core.midi.TimedMessage;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.Recording;
 import org.jollyledger.core.reconcile.Figures;
 import org.jollyledger.core.reconcile.Mending;
 import org.jollyledger.core.reconcile.Mending.Mended;
@@ -56,6 +61,40 @@ class OutsideReadersTest {
                     if not message.is_meta and message.type != 'sysex':
                         print(index, tick, message.hex().replace(' ', '').lower())
             """;
+
+    private static final String LIST_STROKES_IN_SECONDS = """
+            import mido, sys
+            seconds = 0
+            for message in mido.MidiFile(sys.argv[1]):
+                seconds += message.time
+                if message.type == 'note_on' and message.velocity > 0:
+                    print(round(seconds * 1000000), message.note, message.velocity)
+            """;
+
+    /** A minute of playing with a pedal, some notes of which never end. */
+    private static List<TimedMessage> played(long seed) {
+        Random random = new Random(seed);
+        List<TimedMessage> came = new ArrayList<>();
+        long at = 0;
+        for (int stroke = 0; stroke < 150; stroke++) {
+            at += 20_000 + random.nextInt(600_000);
+            int note = 30 + random.nextInt(30);
+            came.add(new TimedMessage(at, 0x99, note, 1 + random.nextInt(127)));
+            if (random.nextInt(12) > 0) {
+                came.add(new TimedMessage(at + random.nextInt(900_000), 0x89, note, 64));
+            }
+            came.add(new TimedMessage(at + 500, 0xB9, 4, random.nextInt(128)));
+        }
+        return came;
+    }
+
+    private static byte[] recorded(long seed) {
+        return Recording.file("Take", 63 + seed * 11, 3 + (int) seed % 3, played(seed));
+    }
+
+    private static List<byte[]> recorded() {
+        return LongStream.range(0, 6).mapToObj(OutsideReadersTest::recorded).toList();
+    }
 
     /** All real files from General MIDI to a map, and back again. */
     private static List<byte[]> conversions(NoteMap target) throws Exception {
@@ -122,6 +161,7 @@ class OutsideReadersTest {
     void midoReadsTheSameChannelEvents() throws Exception {
         List<byte[]> files = conversions(HALF);
         files.addAll(mended());
+        files.addAll(recorded());
         for (byte[] bytes : files) {
             withFile(
                     bytes,
@@ -132,9 +172,35 @@ class OutsideReadersTest {
     }
 
     @Test
+    void midoHearsWhatWasPlayedWhenItWasPlayed() throws Exception {
+        for (long seed = 0; seed < 6; seed++) {
+            List<TimedMessage> strokes = played(seed).stream()
+                    .filter(TimedMessage::isStroke)
+                    .sorted(Comparator.comparingLong(TimedMessage::at))
+                    .toList();
+            withFile(recorded(seed), path -> {
+                List<String> heard =
+                        Outside.run(List.of("/usr/bin/python3", "-c", LIST_STROKES_IN_SECONDS, path.toString()));
+                assertThat(heard).hasSameSizeAs(strokes);
+                for (int at = 0; at < heard.size(); at++) {
+                    String[] stroke = heard.get(at).split(" ");
+                    assertThat(Math.abs(
+                                    Long.parseLong(stroke[0]) - strokes.get(at).at()))
+                            .isLessThanOrEqualTo(1_000);
+                    assertThat(stroke[1] + " " + stroke[2])
+                            .isEqualTo(strokes.get(at).data1() + " "
+                                    + strokes.get(at).data2());
+                }
+            });
+        }
+    }
+
+    @Test
     void midicsvReadsTheSameNotes() throws Exception {
         Pattern note = Pattern.compile("(\\d+), (\\d+), (Note_on|Note_off)_c, (\\d+), (\\d+), (\\d+)");
-        for (byte[] bytes : conversions(HALF)) {
+        List<byte[]> files = conversions(HALF);
+        files.addAll(recorded());
+        for (byte[] bytes : files) {
             withFile(bytes, path -> {
                 List<String> notes = Outside.run(List.of("midicsv", path.toString())).stream()
                         .map(note::matcher)
