@@ -35,9 +35,12 @@ class HatPedal {
     this.controller = controller ?? 4;
     this.thresholds = [threeQuarterFrom ?? 16, halfFrom ?? 48, quarterFrom ?? 80, closedFrom ?? 112, tightFrom ?? NEVER];
     this.countsDown = countsDown ?? false;
+    const values = Array.from({ length: NOTES }, (_, value) => value);
+    this.opens = values.map((value) => this.#openness(value));
+    this.positions = this.opens.map((openness) => POSITIONS[openness]);
   }
 
-  openness(value) {
+  #openness(value) {
     const pressed = this.countsDown ? 127 - value : value;
     const passed = this.thresholds.filter((threshold) => pressed >= threshold).length;
     return ["open", "three-quarter", "half", "quarter", "closed", "tight"][passed];
@@ -123,6 +126,8 @@ class Table {
     this.place = document.place ?? null;
     this.splash = document.splash ?? null;
     this.steady = document.steadyHat ?? null;
+    const { pedal } = this.source;
+    this.pedalSends = pedal.opens.map((_, value) => pedal.asSentBy(this.target.pedal, value));
   }
 
   note(sent, value) {
@@ -170,20 +175,40 @@ const footVelocity = (microseconds) => {
   return Math.floor(HARDEST_FOOT - ((HARDEST_FOOT - SOFTEST_FOOT) * seconds) / (SLOWEST_FOOT / 1_000_000) + 0.5);
 };
 
+// A stroke that came in, which is the first note that goes out for it as well: where that went, whether it is over, whether it
+// ends by itself. More notes of the same stroke, and notes that are put in, are made alike.
+const strokeOf = (note, velocity, at) => ({
+  note,
+  velocity,
+  at,
+  landed: NONE,
+  presses: NONE,
+  next: null,
+  more: null,
+  key: NONE,
+  turn: 0,
+  over: true,
+  endsItself: false,
+});
+const firstTone = (stroke) => (stroke.key === NONE ? (stroke.more === null ? null : stroke.more[0]) : stroke);
+
 export class LiveTranslator {
   #table;
   #quarter = 500_000;
-  #held = Array.from({ length: KEYS }, () => []);
+  // The strokes on a key that are held, the first and the last of those; each knows the next.
+  #held = filled(KEYS, null);
+  #heldLast = filled(KEYS, null);
   #last = filled(KEYS, null);
   #ringing = filled(NOTES, null);
-  #pressed = filled(KEYS, false);
-  #dropsPressure = filled(KEYS, false);
-  #tones = new Set();
+  #pressed = new Uint8Array(KEYS);
+  #dropsPressure = new Uint8Array(KEYS);
+  // How many tones have begun.
+  #begun = 0;
   #endingItself = filled(KEYS, null);
   #pressing = new Set();
-  #struckAt = filled(KEYS, NONE);
-  #struckFrom = filled(KEYS, 0);
-  #struckVelocity = filled(KEYS, 0);
+  #struckAt = new Float64Array(KEYS).fill(NONE);
+  #struckFrom = new Int16Array(KEYS);
+  #struckVelocity = new Uint8Array(KEYS);
   #usedChannels = 0;
   #pedal = filled(CHANNELS, NONE);
   #sentPedal = filled(CHANNELS, NONE);
@@ -219,13 +244,14 @@ export class LiveTranslator {
   }
 
   receive(message) {
-    const [at, status, data1, data2] = message;
+    const at = message[0];
+    const status = message[1];
     this.#begin(at);
     const channel = status & 0x0f;
     switch (status & 0xf0) {
       case NOTE_ON:
-        if (data2 > 0) {
-          this.#strike(at, channel, data1, data2);
+        if (message[3] > 0) {
+          this.#strike(at, channel, message[2], message[3]);
         } else {
           this.#release(message, channel);
         }
@@ -288,12 +314,22 @@ export class LiveTranslator {
   }
 
   #finish() {
-    const sent = this.#out;
-    this.#out = [];
-    return sent;
+    return this.#out;
+  }
+
+  // The tones that sound, in the order in which they began: those of strokes that are held, and those that end by themselves.
+  #sounding(pending) {
+    const tones = pending.filter(({ ends }) => ends !== null).map(({ ends }) => ends);
+    for (const first of this.#held) {
+      for (let hit = first; hit !== null; hit = hit.next) {
+        tones.push(hit, ...(hit.more ?? []));
+      }
+    }
+    return tones.filter((tone) => !tone.over).sort((one, other) => one.turn - other.turn);
   }
 
   #silence(at) {
+    const ending = this.#pending;
     this.#pending = [];
     for (let channel = 0; channel < CHANNELS; channel++) {
       if (this.#feet[channel].steadyUntil !== NONE) {
@@ -301,7 +337,7 @@ export class LiveTranslator {
         this.#letOpen(at, channel);
       }
     }
-    for (const tone of [...this.#tones]) {
+    for (const tone of this.#sounding([...ending, ...this.#pending])) {
       this.#end(tone, at);
     }
     for (const key of [...this.#pressing].sort((one, other) => one - other)) {
@@ -310,11 +346,12 @@ export class LiveTranslator {
   }
 
   #forget() {
-    this.#held.forEach((hits) => (hits.length = 0));
+    this.#held.fill(null);
+    this.#heldLast.fill(null);
     this.#last.fill(null);
     this.#ringing.fill(null);
-    this.#pressed.fill(false);
-    this.#dropsPressure.fill(false);
+    this.#pressed.fill(0);
+    this.#dropsPressure.fill(0);
     this.#endingItself.fill(null);
     this.#struckAt.fill(NONE);
     this.#sentPedal.fill(NONE);
@@ -351,12 +388,12 @@ export class LiveTranslator {
     this.#pending.splice(low, 0, { at, ends, status, data1, data2 });
   }
 
-  // A note begins; null when it folds into a louder one of the same moment.
-  #on(at, channel, note, velocity, from) {
+  // A note begins; not when it folds into a louder one of the same moment.
+  #on(tone, at, channel, note, velocity, from) {
     const key = (channel << 7) | note;
     const folds = this.#struckAt[key] === at && this.#struckFrom[key] !== from && this.#struckVelocity[key] >= velocity;
     if (folds) {
-      return null;
+      return false;
     }
     const before = this.#endingItself[key];
     if (before !== null) {
@@ -367,9 +404,10 @@ export class LiveTranslator {
     this.#struckAt[key] = at;
     this.#struckFrom[key] = from;
     this.#struckVelocity[key] = velocity;
-    const tone = { key, over: false, endsItself: false };
-    this.#tones.add(tone);
-    return tone;
+    tone.key = key;
+    tone.over = false;
+    tone.turn = this.#begun++;
+    return true;
   }
 
   #end(tone, at, command = NOTE_OFF, velocity = RELEASE_VELOCITY) {
@@ -377,7 +415,6 @@ export class LiveTranslator {
       return;
     }
     tone.over = true;
-    this.#tones.delete(tone);
     if (this.#endingItself[tone.key] === tone) {
       this.#endingItself[tone.key] = null;
     }
@@ -391,8 +428,8 @@ export class LiveTranslator {
   }
 
   #shortStroke(at, channel, note, velocity, from) {
-    const tone = this.#on(at, channel, note, velocity, from);
-    if (tone !== null) {
+    const tone = strokeOf(note, velocity, at);
+    if (this.#on(tone, at, channel, note, velocity, from)) {
       this.#endLater(tone, at + SHORT);
     }
   }
@@ -404,12 +441,17 @@ export class LiveTranslator {
     const { source } = table;
     const note = table.note(key, this.#position[channel]);
     const velocity = table.velocity(key, sentVelocity);
-    const hit = { note, velocity, at, tones: [], landed: NONE, presses: NONE };
+    const hit = strokeOf(note, velocity, at);
     const played = (channel << 7) | key;
-    this.#held[played].push(hit);
+    if (this.#held[played] === null) {
+      this.#held[played] = hit;
+    } else {
+      this.#heldLast[played].next = hit;
+    }
+    this.#heldLast[played] = hit;
     this.#last[played] = hit;
-    this.#pressed[played] = false;
-    this.#dropsPressure[played] = false;
+    this.#pressed[played] = 0;
+    this.#dropsPressure[played] = 0;
     if (source.hat[note]) {
       this.#feet[channel].struck = at;
     }
@@ -453,14 +495,16 @@ export class LiveTranslator {
       return;
     }
     let any = false;
-    for (const cell of row.targets) {
+    const { targets } = row;
+    for (let i = 0; i < targets.length; i++) {
+      const cell = targets[i];
       if (!takes(cell, hit.velocity) || (any && row.sends === "first")) {
         continue;
       }
       const to = cell.channel === undefined ? this.#channel(channel) : cell.channel - 1;
       const velocity = cell.curve === undefined ? hit.velocity : cell.curve[hit.velocity];
       if (any) {
-        this.#beginTone(hit, this.#on(hit.at, to, cell.note, velocity, hit.note), cell.length);
+        this.#another(hit, to, cell.note, velocity, cell.length);
       } else {
         this.#first(hit, channel, to, instead === NONE ? cell.note : instead, velocity, cell.length);
       }
@@ -476,23 +520,31 @@ export class LiveTranslator {
     const { source, target } = this.#table;
     const note = this.#hat(hit, channel, to, routed);
     hit.landed = (to << 7) | note;
-    const tone = this.#on(hit.at, to, note, velocity, hit.note);
-    this.#beginTone(hit, tone, length);
-    const letsRing = target.chokes === "release" && source.chokes !== "release";
-    if (tone !== null && length === undefined && letsRing && target.ringsLong[note]) {
-      this.#endLater(tone, hit.at + RUNG_OUT);
+    if (!this.#on(hit, hit.at, to, note, velocity, hit.note)) {
+      return;
+    }
+    if (length !== undefined) {
+      this.#endAfter(hit, hit.at, length);
+    } else if (target.chokes === "release" && source.chokes !== "release" && target.ringsLong[note]) {
+      this.#endLater(hit, hit.at + RUNG_OUT);
     }
   }
 
-  #beginTone(hit, tone, length) {
-    if (tone === null) {
+  // One more note that a stroke plays.
+  #another(hit, to, note, velocity, length) {
+    const tone = strokeOf(hit.note, velocity, hit.at);
+    if (!this.#on(tone, hit.at, to, note, velocity, hit.note)) {
       return;
     }
-    hit.tones.push(tone);
+    (hit.more ??= []).push(tone);
     if (length !== undefined) {
-      const parts = Math.round(length * PARTS_OF_A_QUARTER);
-      this.#endLater(tone, hit.at + Math.floor((parts * this.#quarter) / PARTS_OF_A_QUARTER));
+      this.#endAfter(tone, hit.at, length);
     }
+  }
+
+  #endAfter(tone, at, length) {
+    const parts = Math.round(length * PARTS_OF_A_QUARTER);
+    this.#endLater(tone, at + Math.floor((parts * this.#quarter) / PARTS_OF_A_QUARTER));
   }
 
   // Where a hit goes by its row, or NONE.
@@ -515,7 +567,7 @@ export class LiveTranslator {
       return landed;
     }
     if (from === "pedal" && there !== "pedal" && this.#pedal[channel] !== NONE) {
-      return hats.get(landed)?.[source.pedal.openness(this.#pedal[channel])] ?? landed;
+      return hats.get(landed)?.[source.pedal.opens[this.#pedal[channel]]] ?? landed;
     }
     if (from !== "pedal" && there === "pedal") {
       const value = this.#table.valueFor(from);
@@ -528,7 +580,9 @@ export class LiveTranslator {
   }
 
   #control(message, channel) {
-    const [at, , controller, value] = message;
+    const at = message[0];
+    const controller = message[2];
+    const value = message[3];
     const { source, target, place } = this.#table;
     if (place !== null && place.controller === controller) {
       this.#position[channel] = value;
@@ -550,11 +604,11 @@ export class LiveTranslator {
   }
 
   #isClosed(value) {
-    return POSITIONS[this.#table.source.pedal.openness(value)] <= POSITIONS.closed;
+    return this.#table.source.pedal.positions[value] <= POSITIONS.closed;
   }
 
   #movePedal(at, channel, value) {
-    const { source, target } = this.#table;
+    const { target } = this.#table;
     const foot = this.#feet[channel];
     if (this.#isClosed(value)) {
       foot.closedValue = value;
@@ -565,8 +619,7 @@ export class LiveTranslator {
     this.#pedal[channel] = value;
     this.#moveFoot(at, channel, value);
     if (target.byPedal) {
-      const sent = source.pedal.asSentBy(target.pedal, value);
-      this.#send(at, CONTROL | this.#channel(channel), target.pedal.controller, sent);
+      this.#send(at, CONTROL | this.#channel(channel), target.pedal.controller, this.#table.pedalSends[value]);
     }
   }
 
@@ -604,7 +657,7 @@ export class LiveTranslator {
   #moveFoot(at, channel, value) {
     const { source, target, splash } = this.#table;
     const foot = this.#feet[channel];
-    const opened = POSITIONS[source.pedal.openness(value)];
+    const opened = source.pedal.positions[value];
     const open = opened >= POSITIONS.half;
     if (foot.open && !open) {
       foot.leftOpen = at;
@@ -659,8 +712,9 @@ export class LiveTranslator {
   }
 
   #endFirst(stroke, at) {
-    if (stroke.tones.length > 0) {
-      this.#end(stroke.tones[0], at);
+    const tone = firstTone(stroke);
+    if (tone !== null) {
+      this.#end(tone, at);
     }
   }
 
@@ -692,8 +746,8 @@ export class LiveTranslator {
       const value = Math.max(hit.velocity, target.pressureFrom);
       this.#later(at, null, PRESSURE | to, hit.landed & 0x7f, value);
       this.#later(at + SHORT, null, PRESSURE | to, hit.landed & 0x7f, 0);
-    } else if (hit.tones.length > 0) {
-      this.#endLater(hit.tones[0], at);
+    } else if (firstTone(hit) !== null) {
+      this.#endLater(firstTone(hit), at);
     }
   }
 
@@ -714,17 +768,16 @@ export class LiveTranslator {
   }
 
   #release(message, channel) {
-    const [at, status, data1, data2] = message;
+    const at = message[0];
+    const key = (channel << 7) | message[2];
     const { source, target } = this.#table;
-    const hit = this.#held[(channel << 7) | data1].shift();
-    if (hit === undefined) {
+    const hit = this.#held[key];
+    if (hit === null) {
       return;
     }
-    for (const tone of hit.tones) {
-      if (!tone.endsItself) {
-        this.#end(tone, at, status & 0xf0, data2);
-      }
-    }
+    this.#held[key] = hit.next;
+    this.#letGo(hit, message);
+    hit.more?.forEach((tone) => this.#letGo(tone, message));
     if (hit.presses !== NONE) {
       this.#sendPressure(at, hit.presses, 0);
       hit.presses = NONE;
@@ -736,6 +789,12 @@ export class LiveTranslator {
       if (stroke !== null && stroke.landed !== NONE && this.#canBeChoked(stroke.landed & 0x7f)) {
         this.#damp(stroke, at, stroke.velocity);
       }
+    }
+  }
+
+  #letGo(tone, message) {
+    if (!tone.endsItself) {
+      this.#end(tone, message[0], message[1] & 0xf0, message[3]);
     }
   }
 
@@ -767,8 +826,8 @@ export class LiveTranslator {
           }
         }
       }
-      this.#pressed[key] = down || (this.#pressed[key] && value > 0);
-      this.#dropsPressure[key] = drops && value > 0;
+      this.#pressed[key] = down || (this.#pressed[key] && value > 0) ? 1 : 0;
+      this.#dropsPressure[key] = drops && value > 0 ? 1 : 0;
     }
     if (!drops && hit.landed !== NONE) {
       this.#sendPressure(at, hit.landed, value);
