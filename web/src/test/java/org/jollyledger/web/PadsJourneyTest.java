@@ -197,4 +197,27 @@ class PadsJourneyTest {
             assertThat(target.boundingBox().height).as(target.textContent()).isGreaterThanOrEqualTo(44);
         }
     }
+
+    /** Of a bench with more than 32 pads a stroke redraws its own pad and nothing else of the drawing. */
+    @Test
+    void aStrokeRedrawsItsPadAlone(Address address, Window window) {
+        Page page = grid(address, window, "Many pads", "general-midi-1");
+        page.getByText("Spread all sounds over the pads").click();
+        assertThat(message(page)).containsText("Spread the sounds");
+        page.getByText("Play them").click();
+        page.waitForSelector("#bench[data-ready=true]");
+        assertThat(page.locator("#stage .pad").nth(32)).isAttached();
+        page.evaluate("""
+                () => {
+                  window.redrawn = new Set();
+                  new MutationObserver((changes) => {
+                    for (const { target } of changes) {
+                      window.redrawn.add(target.closest("[data-pad]")?.dataset.pad ?? "all");
+                    }
+                  }).observe(document.getElementById("stage"), { subtree: true, childList: true, attributes: true });
+                }""");
+        page.locator("#stage [data-pad='9'] .zone").click();
+        assertThat(page.locator("#sent li")).hasCount(1);
+        assertThat(page.evaluate("[...window.redrawn].join()")).isEqualTo("9");
+    }
 }
