@@ -7,6 +7,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import org.jollyledger.web.support.BenchPage;
 import org.jollyledger.web.support.Browser;
@@ -139,19 +140,18 @@ class BenchDoingJourneyTest {
         page.locator("#place-panel summary").click();
         page.locator("#place-record").click();
         for (int out = 0; out <= 120; out += 10) {
-            BenchPage.plays(page, 0xB9, 16, out);
-            BenchPage.plays(page, 0x99, 31, 90);
+            BenchPage.playsAtOnce(page, List.of(List.of(0xB9, 16, out), List.of(0x99, 31, 90)));
         }
         assertThat(page.locator("#place-says")).hasText("13 strokes so far …");
         page.locator("#place-record").click();
         assertThat(page.locator("#place-says")).containsText("Controller 16 tells where");
         assertThat(page.locator(".place-drum .dot")).hasCount(13);
         page.locator("#place-drum").scrollIntoViewIfNeeded();
-        BoundingBox drum = page.locator("#place-drum").boundingBox();
-        double middle = drum.x + drum.width / 2;
-        page.mouse().move(middle + drum.width * 80 / 280, drum.y + drum.height / 2);
+        BoundingBox box = page.locator("#place-drum").boundingBox();
+        double middle = box.x + box.width / 2;
+        page.mouse().move(middle + box.width * 80 / 280, box.y + box.height / 2);
         page.mouse().down();
-        page.mouse().move(middle + drum.width * 110 / 280, drum.y + drum.height / 2);
+        page.mouse().move(middle + box.width * 110 / 280, box.y + box.height / 2);
         page.mouse().up();
         assertThat(Integer.parseInt(page.locator("#place-edge").inputValue())).isBetween(108, 112);
         page.locator("#place-edge-line").selectOption("33");
@@ -200,8 +200,7 @@ class BenchDoingJourneyTest {
             BenchPage.plays(page, 0x99, 30, 120);
             page.waitForTimeout(70);
             if (stroke % 6 == 0) {
-                BenchPage.plays(page, 0x99, 39, 120);
-                BenchPage.plays(page, 0x99, 39, 30);
+                BenchPage.playsAtOnce(page, List.of(List.of(0x99, 39, 120), List.of(0x99, 39, 30)));
                 page.waitForTimeout(70);
             }
         }

@@ -183,6 +183,7 @@ class CrosswalkJourneyTest {
         page.mouse().up();
         assertThat(message(page)).containsText("Snare (by a curve)");
         assertThat(page.locator("[name='target-0-points']")).hasValue(Pattern.compile("^1,1 6[3-5],\\d+ 127,127$"));
+        page.waitForFunction("document.querySelector('.htmx-request') === null");
 
         page.locator("[name='target-1-curve']").selectOption("numbers");
         page.locator("[name='target-1-scale']").fill("50");

@@ -395,14 +395,14 @@ class MapJourneyTest {
     void aMidiDeviceFillsLinesWhereTheBrowserHasOne(Address address, Window window) throws Exception {
         Page page = window.page();
         page.addInitScript("""
-                const input = { onmidimessage: null };
+                const input = { onmidimessage: null, name: "Pad", state: "connected" };
                 window.simulatedPad = input;
-                navigator.requestMIDIAccess = async () => ({ inputs: new Map([["pad", input]]) });
+                navigator.requestMIDIAccess = async () => ({ inputs: new Map([["pad", input]]), outputs: new Map() });
                 """);
         String location = open(page, address, "Device");
         page.navigate(address.url(location + "/fill"));
         button(page, "Listen to MIDI devices").click();
-        assertThat(page.locator("[data-listen]")).hasText("Listening to 1 MIDI device");
+        assertThat(page.locator("[data-listen]")).hasText("Listening to “Pad”");
         page.evaluate("simulatedPad.onmidimessage({ data: [0x99, 71, 100] })");
         assertThat(message(page)).hasText("“Kick” is on 71 · B3.");
         page.evaluate("simulatedPad.onmidimessage({ data: [0x99, 71, 0] })");

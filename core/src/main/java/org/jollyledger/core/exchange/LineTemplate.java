@@ -44,6 +44,8 @@ final class LineTemplate {
     private static final int HIGHEST_OF_COUNTS = 16;
 
     private static final int LONGEST_LINE = 600;
+    private static final Pattern COUNTED = Pattern.compile("(\\d{1,2})\\s*[-,/&]\\s*(\\d{1,3})");
+    private static final int LONGEST_RANGE_FROM_SMALL = 6;
 
     private static final String LABEL = "(?:(?:(?i:" + NoteText.LABELS + ")\\b[\\s.:#]*)+)?";
     private static final String INSIDE = "\\s*[\\s()\\[\\]/:=,;|-]\\s*" + LABEL;
@@ -218,9 +220,21 @@ final class LineTemplate {
             note = lead.get(i) == Part.INDEX ? note : note.with(read(matcher.group("l" + i)));
         }
         for (int i = 0; i < trail.size(); i++) {
-            note = note.with(read(matcher.group("t" + i)));
+            String reference = matcher.group("t" + i);
+            Matcher counted = COUNTED.matcher(reference);
+            // "Crash 2 - 49" is the second crash on one note, and no range of them.
+            if (counted.matches() && isFarApart(counted)) {
+                name = name + " " + counted.group(1);
+                reference = counted.group(2);
+            }
+            note = note.with(read(reference));
         }
         return Optional.of(ListLine.of(number, line, Optional.of(note), name));
+    }
+
+    private static boolean isFarApart(Matcher counted) {
+        int first = Integer.parseInt(counted.group(1));
+        return ListLayout.isSmall(first) && Integer.parseInt(counted.group(2)) - first > LONGEST_RANGE_FROM_SMALL;
     }
 
     private static NoteText read(String reference) {

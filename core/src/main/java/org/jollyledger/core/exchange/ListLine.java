@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param shortName what is in a column of short names
  * @param chokeGroup what is in a column of choke groups
  * @param unlike whether it is laid out unlike the other lines of its list
+ * @param skipped why it is no record; empty when that is to be seen from the rest
  */
 record ListLine(
         int number,
@@ -20,17 +21,26 @@ record ListLine(
         String name,
         String shortName,
         String chokeGroup,
-        boolean unlike) {
+        boolean unlike,
+        Optional<String> skipped) {
     static ListLine of(int number, String original, Optional<NoteText> note, String name) {
-        return new ListLine(number, original, note, name, "", "", false);
+        return new ListLine(number, original, note, name, "", "", false, Optional.empty());
     }
 
     ListLine withOriginal(String itsOriginal) {
-        return new ListLine(number, itsOriginal, note, name, shortName, chokeGroup, unlike);
+        return new ListLine(number, itsOriginal, note, name, shortName, chokeGroup, unlike, skipped);
     }
 
     ListLine markedUnlike() {
-        return new ListLine(number, original, note, name, shortName, chokeGroup, true);
+        return new ListLine(number, original, note, name, shortName, chokeGroup, true, skipped);
+    }
+
+    ListLine at(int itsNumber) {
+        return new ListLine(itsNumber, original, note, name, shortName, chokeGroup, unlike, skipped);
+    }
+
+    ListLine leftOut(String reason) {
+        return new ListLine(number, original, note, name, shortName, chokeGroup, unlike, Optional.of(reason));
     }
 
     boolean hasNoteAndName() {

@@ -3,6 +3,7 @@ package org.jollyledger.core.exchange;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -13,7 +14,6 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.SoundReader;
 
@@ -119,14 +119,19 @@ final class ListTable {
         return Arrays.stream(bare.split("\\|", -1)).map(String::strip).toList();
     }
 
-    /** Takes lines apart that are separated in one way or another; empty when they are no table with a column of notes. */
-    static Optional<List<ListLine>> takeApart(List<String> lines) {
-        Stream<List<List<String>>> separated = SEPARATORS.stream().map(separator -> split(lines, separator));
-        return Stream.concat(separated, Stream.of(PrintedColumns.of(lines), split(lines, COMMAS)))
-                .filter(ListTable::isEven)
-                .flatMap(rows -> of(rows, lines).stream())
-                .findFirst()
-                .map(ListTable::lines);
+    /** Every table that lines can be, separated in one way or another. */
+    static List<ListLayout> of(List<String> lines) {
+        Map<String, List<List<String>>> separated = new LinkedHashMap<>();
+        separated.put("columns held apart by tabs", split(lines, SEPARATORS.get(0)));
+        separated.put("columns held apart by semicolons", split(lines, SEPARATORS.get(1)));
+        separated.put("columns held apart by upright strokes", split(lines, SEPARATORS.get(2)));
+        separated.put("columns as they are printed", PrintedColumns.of(lines));
+        separated.put("columns held apart by commas", split(lines, COMMAS));
+        return separated.entrySet().stream()
+                .filter(table -> isEven(table.getValue()))
+                .flatMap(table -> of(table.getValue(), lines).stream()
+                        .map(found -> new ListLayout(table.getKey(), found.lines())))
+                .toList();
     }
 
     private static List<List<String>> split(List<String> lines, Function<String, List<String>> separator) {
@@ -317,7 +322,9 @@ final class ListTable {
             Optional<NoteText> note = note(row);
             String first = cell(row, names.get(0));
             // A cell that spans several rows is in the first of them only.
-            if (names.size() > 1 && note.isPresent() && isBody(row)) {
+            int at = row;
+            boolean named = names.stream().anyMatch(column -> !cell(at, column).isBlank());
+            if (names.size() > 1 && named && note.isPresent() && isBody(row)) {
                 inherited = first.isBlank() ? inherited : first;
                 first = inherited;
             }
@@ -339,7 +346,8 @@ final class ListTable {
                             : "",
                     body ? first(row, Role.SHORT_NAME) : "",
                     body ? first(row, Role.CHOKE_GROUP) : "",
-                    false));
+                    false,
+                    Optional.empty()));
         }
         return lines;
     }

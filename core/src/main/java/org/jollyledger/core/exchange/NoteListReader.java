@@ -53,7 +53,15 @@ public final class NoteListReader {
 
     private static final Pattern PAGE = Pattern.compile(
             "(?i)[-\\s]*(?:(?:page|seite|pagina|p\\.)\\s*)?\\d+(?:\\s*(?:/|of|von|de|-)\\s*\\d+)?[-\\s]*");
+    private static final Pattern NOTHING = Pattern.compile(
+            "(?iu)[\\s(\\[<]*(?:-+|—|\\.{2,}|n\\s?/\\s?a|reserved|unused|unassigned|not (?:used|assigned)|free|empty|none|blank|nothing|"
+                    + "frei|leer|reserviert|nicht (?:belegt|benutzt)|unbelegt|libre|réservé|inutilisé|non utilisé|vuoto|non usato|"
+                    + "vacío|reservado|sin usar|não usado|vazio|vrij|leeg|niet gebruikt)[\\s)\\]>]*");
+    private static final Pattern RIGHTS =
+            Pattern.compile("(?iu).*(?:©|\\(c\\)\\s*\\d{4}|all rights reserved|copyright).*");
     private static final Pattern PARTS = Pattern.compile("\\s*(?:(?<!\\d)/|/(?!\\d)|,|;|\\+|\\||\\s&\\s)\\s*");
+    private static final Pattern PIECE_FILLER =
+            Pattern.compile("(?iu)[\\s.-]*(?:drum|cymbal|hats?|hi-?hats?|tom|\\d{1,2}|[ivx]+|left|right|l|r)?[\\s.]*");
     private static final Pattern PLURAL =
             Pattern.compile("(?i)^(kick|snare|tom|ride|china|hat|hi-hat|cymbal|stack|crash|splash)e?s$");
     private static final int LONGEST_HEADING = 40;
@@ -96,7 +104,7 @@ public final class NoteListReader {
         List<String> originals = ListText.originals(text);
         List<ListLine> parsed = QuotedCells.rows(lines, remarks)
                 .flatMap(cells -> ListTable.takeApart(cells, QuotedCells.originals(cells)))
-                .orElseGet(() -> ListTable.takeApart(lines).orElseGet(() -> LineTemplate.takeApart(lines)).stream()
+                .orElseGet(() -> layout(ListRewriting.plain(lines)).lines().stream()
                         .map(line -> line.withOriginal(originals.get(line.number() - 1)))
                         .toList());
         boolean counted = parsed.stream().noneMatch(ListLine::hasNoteAndName);
@@ -111,6 +119,16 @@ public final class NoteListReader {
                     + " paste the part of the manual that lists them, such as “36 Kick”.");
         }
         return new NoteList(rows, convention, guess.reason(), guess.sure(), counted, remarks);
+    }
+
+    /** The layout that explains most of the lines. */
+    private static ListLayout layout(List<String> lines) {
+        List<ListLayout> layouts = new ArrayList<>(ListTable.of(lines));
+        ListLayout plain = new ListLayout("a line for each record", LineTemplate.takeApart(lines));
+        layouts.add(plain);
+        layouts.addAll(RunningRecords.of(lines));
+        layouts.addAll(CellsInLines.of(lines));
+        return ListLayout.best(layouts, new KnownNames()).orElse(plain);
     }
 
     private void add(ListLine line) {
@@ -142,8 +160,20 @@ public final class NoteListReader {
     }
 
     private Optional<String> reasonToSkip(ListLine line) {
+        if (line.skipped().isPresent()) {
+            return line.skipped();
+        }
         if (line.original().isBlank()) {
             return Optional.of("empty");
+        }
+        if (RIGHTS.matcher(line.original()).matches()) {
+            return Optional.of("a line about rights");
+        }
+        if (PAGE.matcher(line.original()).matches() && ListLine.hasLetters(line.original())) {
+            return Optional.of("a page number");
+        }
+        if (line.note().isPresent() && NOTHING.matcher(line.name()).matches()) {
+            return Optional.of("nothing is on this note");
         }
         if (!ListLine.hasLetters(line.name())
                 && (line.note().isEmpty() || PAGE.matcher(line.original()).matches())) {
@@ -182,10 +212,11 @@ public final class NoteListReader {
         String name = underHeading(line.name(), doubts);
         List<String> parts = parts(name);
         if (notes.size() == 1) {
-            if (saysSeveral(parts)) {
+            boolean several = saysSeveral(parts) && !isPieceWithStroke(name);
+            if (several) {
                 doubts.add("several articulations on one note; the sound is that of the first");
             }
-            add(row(line, OptionalInt.of(notes.get(0)), name, doubts), saysSeveral(parts) ? parts.get(0) : name);
+            add(row(line, OptionalInt.of(notes.get(0)), name, doubts), several ? parts.get(0) : name);
             return;
         }
         boolean paired = parts.size() == notes.size();
@@ -270,6 +301,19 @@ public final class NoteListReader {
                             : part;
                 })
                 .toList();
+    }
+
+    /** Whether a name is a piece, and behind a comma or a stroke how it is struck: "Snare drum, rim shot". */
+    private static boolean isPieceWithStroke(String name) {
+        List<String> parts =
+                PARTS.splitAsStream(name).filter(part -> !part.isBlank()).toList();
+        if (parts.size() != 2 || SoundReader.read(parts.get(1)).pieceNamed()) {
+            return parts.size() == 3 && isPieceWithStroke(parts.get(0) + ", " + parts.get(1) + " " + parts.get(2));
+        }
+        SoundReading first = SoundReader.read(parts.get(0));
+        String piece = pieceWords(parts.get(0), first);
+        String more = parts.get(0).substring(piece.length());
+        return first.pieceNamed() && PIECE_FILLER.matcher(more).matches();
     }
 
     private static boolean saysSeveral(List<String> parts) {

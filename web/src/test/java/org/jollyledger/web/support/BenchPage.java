@@ -51,6 +51,13 @@ public final class BenchPage {
                 List.of(status, data1, data2));
     }
 
+    /** The kit that is plugged in sends messages at one moment, each as status and two data bytes. */
+    public static void playsAtOnce(Page page, List<List<Integer>> messages) {
+        page.evaluate(
+                "all => all.forEach((bytes) => window.devices.inputs.get('1').onmidimessage({ data: bytes }))",
+                messages);
+    }
+
     /** The kit that is plugged in comes or goes. */
     public static void state(Page page, String state) {
         page.evaluate(

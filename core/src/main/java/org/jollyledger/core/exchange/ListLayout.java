@@ -1,0 +1,132 @@
+package org.jollyledger.core.exchange;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.pitch.Note;
+
+/**
+ * A list taken apart in one layout, and how much of it that explains.
+ *
+ * @param words the layout in words
+ * @param lines the records that it finds, and the lines that are none, in the order of the text
+ */
+record ListLayout(String words, List<ListLine> lines) {
+    /** What a record is worth by how well its name is understood. */
+    private static final double KNOWN = 1;
+
+    private static final double GUESSED = 0.7;
+    private static final double NAMED = 0.3;
+    /** Among names that are understood, one that is not rather is something else. */
+    private static final double NO_NAME = -0.2;
+
+    private static final double MOSTLY = 0.5;
+    /** A name that holds another note is two records in one. */
+    private static final double HOLDS_A_NOTE = 0.15;
+
+    private static final double ODD_NOTE = 0.2;
+    /** Two lines may share a note, but most do not. */
+    private static final double AGAIN = -0.3;
+
+    private static final double LOST_LINE = 0.6;
+    /** A small number here and there among greater ones is part of a name that was cut in two. */
+    private static final double STRAY = 1.5;
+
+    private static final double FEW = 0.6;
+    /** Notes are mostly different ones. */
+    private static final double DISTINCT = 0.5;
+
+    private static final int LONGEST_NAME = 60;
+    private static final int LOWEST_IN_A_NAME = 17;
+
+    private static final Pattern NOTE_INSIDE =
+            Pattern.compile("(?<![\\w.])(?:(?:1[7-9]|[2-9]\\d|1[01]\\d|12[0-7])(?![\\w%\"'.])|[A-G]#?-?\\d(?!\\w))");
+
+    /** The layout that explains most of the text; of two that explain as much the one that is named first. */
+    static Optional<ListLayout> best(List<ListLayout> layouts, KnownNames names) {
+        ListLayout best = null;
+        double most = 0;
+        for (ListLayout layout : layouts) {
+            double score = layout.score(names);
+            if (score > most + 1e-9) {
+                best = layout;
+                most = score;
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    private double score(KnownNames names) {
+        List<Integer> numbers = lines.stream()
+                .filter(ListLine::hasNoteAndName)
+                .flatMap(line -> line.note().orElseThrow().numbers().stream())
+                .toList();
+        boolean named = lines.stream()
+                .anyMatch(line -> line.hasNoteAndName()
+                        && !line.note().orElseThrow().pitches().isEmpty());
+        boolean countsOnly = !named && numbers.stream().allMatch(ListLayout::isSmall);
+        if (countsOnly || numbers.stream().distinct().count() < DISTINCT * numbers.size()) {
+            return 0;
+        }
+        long small = lines.stream().filter(ListLayout::cutsAName).count();
+        double score = small < FEW * numbers.size() ? -STRAY * small : 0;
+        long records = lines.stream().filter(ListLine::hasNoteAndName).count();
+        long understood = lines.stream()
+                .filter(line -> line.hasNoteAndName() && names.isGuessed(line.name()))
+                .count();
+        double unknown = understood > MOSTLY * records ? NO_NAME : NAMED;
+        List<Integer> seen = new ArrayList<>();
+        for (ListLine line : lines) {
+            if (line.hasNoteAndName()) {
+                score += worth(line, names, unknown, seen);
+            } else if (line.skipped().isEmpty() && looksLikeARecord(line)) {
+                score -= LOST_LINE;
+            }
+        }
+        return score;
+    }
+
+    private static double worth(ListLine line, KnownNames names, double unknown, List<Integer> seen) {
+        NoteText note = line.note().orElseThrow();
+        double worth = names.isKnown(line.name()) ? KNOWN : names.isGuessed(line.name()) ? GUESSED : unknown;
+        if (NOTE_INSIDE.matcher(line.name()).find() || line.name().length() > LONGEST_NAME) {
+            worth = Math.min(worth, HOLDS_A_NOTE);
+        }
+        boolean odd = note.numbers().stream().anyMatch(number -> number > Note.HIGHEST);
+        int count = Math.max(note.numbers().size(), note.pitches().size());
+        int first = note.numbers().isEmpty()
+                ? -1 - note.pitches().get(0)
+                : note.numbers().get(0);
+        boolean again = seen.contains(first);
+        seen.add(first);
+        return again
+                ? AGAIN
+                : odd ? Math.min(worth, worth * ODD_NOTE) : worth + (count > 1 ? Math.min(count, 8) * 0.05 : 0);
+    }
+
+    /** Whether a line that is no record holds both a number that may be a note and a word. */
+    private static boolean looksLikeARecord(ListLine line) {
+        return ListLine.hasLetters(line.original())
+                && line.original().length() <= Line.LONGEST_NAME
+                && NOTE_INSIDE.matcher(line.original()).find();
+    }
+
+    /** Whether a record begins or ends in the middle of a name, as with the "1" of "Tom 1 rim". */
+    private static boolean cutsAName(ListLine line) {
+        if (!line.hasNoteAndName() || line.note().orElseThrow().numbers().isEmpty()) {
+            return false;
+        }
+        int number = line.note().orElseThrow().numbers().get(0);
+        return isSmall(number)
+                && Pattern.compile("\\p{L}[\\p{L}.'-]* ?" + number + "(?![\\d])")
+                        .matcher(line.original())
+                        .find();
+    }
+
+    /** {@return whether a small number rather counts something in a name than names a note} */
+    static boolean isSmall(int number) {
+        return number < LOWEST_IN_A_NAME;
+    }
+}

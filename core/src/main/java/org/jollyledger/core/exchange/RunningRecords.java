@@ -1,0 +1,136 @@
+package org.jollyledger.core.exchange;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jollyledger.core.notemap.Line;
+
+/**
+ * Records that follow one another in a line: side by side in the columns of a page, or one after another with commas, semicolons
+ * or upright strokes, and prose around them. Each has its note before its name, or behind it.
+ */
+final class RunningRecords {
+    private static final String PITCH = "(?<![\\w#])[A-Ga-g](?:#|b)?-?\\d(?!\\w)";
+    private static final String BESIDE = "\\s?[\\s(\\[/|:,=-]\\s?\\(?";
+    private static final Pattern REFERENCE = Pattern.compile("(?:" + NoteText.NUMBER + "(?:" + BESIDE + PITCH
+            + "[)\\]]?)?|" + PITCH + "(?:" + BESIDE + NoteText.NUMBER + "[)\\]]?)?)");
+    /** Units and the like, before which a number is no note. */
+    private static final Pattern NO_NOTE =
+            Pattern.compile("^(?:\\s?(?:\"|''|″|'|in\\b|inch|mm\\b|cm\\b|%|ms\\b|bpm\\b|st\\b|nd\\b|rd\\b|th\\b)).*");
+
+    private static final Pattern WORD_BEFORE = Pattern.compile(".*\\p{L}[\\p{L}.'-]* ?$");
+    private static final Pattern BARELY_APART = Pattern.compile("[\\s:=(\\[-]*");
+    private static final Pattern SENTENCE_END = Pattern.compile("[.!?]\\s+\\p{Lu}|[.!?]$");
+    private static final Pattern EDGES = Pattern.compile("^[\\s,;|:=>/_.\\])}-]+|[\\s,;|:=>/_\\[({-]+$");
+    private static final int MOST_IN_A_LINE = 400;
+
+    private final boolean noteFirst;
+    private final boolean smallNotes;
+
+    private RunningRecords(boolean noteFirst, boolean smallNotes) {
+        this.noteFirst = noteFirst;
+        this.smallNotes = smallNotes;
+    }
+
+    /** Every way to read lines so. */
+    static List<ListLayout> of(List<String> lines) {
+        List<ListLayout> layouts = new ArrayList<>();
+        for (boolean smallNotes : new boolean[] {false, true}) {
+            layouts.add(new RunningRecords(true, smallNotes).read(lines));
+            layouts.add(new RunningRecords(false, smallNotes).read(lines));
+        }
+        return layouts;
+    }
+
+    private ListLayout read(List<String> lines) {
+        List<ListLine> records = new ArrayList<>();
+        for (int at = 0; at < lines.size(); at++) {
+            records.addAll(records(at + 1, lines.get(at)));
+        }
+        return new ListLayout(
+                noteFirst
+                        ? "several records in a line, each with its note before its name"
+                        : "several records in a line, each with its note behind its name",
+                records);
+    }
+
+    private record Reference(int from, int to, NoteText note) {}
+
+    private List<ListLine> records(int number, String line) {
+        List<Reference> references = references(line);
+        List<ListLine> records = new ArrayList<>();
+        for (int at = 0; at < references.size(); at++) {
+            Reference reference = references.get(at);
+            int begin = noteFirst ? reference.to : at == 0 ? 0 : references.get(at - 1).to;
+            int end = noteFirst
+                    ? at + 1 < references.size() ? references.get(at + 1).from : line.length()
+                    : reference.from;
+            String name = name(line.substring(begin, end));
+            if (ListLine.hasLetters(name) && name.length() <= Line.LONGEST_NAME) {
+                records.add(ListLine.of(number, line, Optional.of(reference.note), name));
+            }
+        }
+        return records.isEmpty() || records.size() > MOST_IN_A_LINE
+                ? List.of(ListLine.of(number, line, Optional.empty(), line))
+                : records;
+    }
+
+    /** What stands between two notes, without what only holds them apart and without the prose around. */
+    private String name(String between) {
+        String name = between;
+        Matcher end = SENTENCE_END.matcher(name);
+        if (noteFirst && end.find()) {
+            name = name.substring(0, end.start());
+        } else if (!noteFirst) {
+            while (end.find()) {
+                name = between.substring(Math.min(between.length(), end.start() + 1));
+            }
+            int colon = name.lastIndexOf(": ");
+            name = colon > 0 ? name.substring(colon + 1) : name;
+        }
+        String before;
+        do {
+            before = name;
+            name = EDGES.matcher(name).replaceAll("");
+        } while (!name.equals(before));
+        return LineTemplate.tidy(name);
+    }
+
+    private List<Reference> references(String line) {
+        List<Reference> found = new ArrayList<>();
+        Matcher matcher = REFERENCE.matcher(line);
+        while (matcher.find()) {
+            Optional<NoteText> note = NoteText.of(matcher.group().replaceAll("[()\\[\\]|=:]", " "));
+            if (note.isPresent()
+                    && !NO_NOTE.matcher(line.substring(matcher.end())).matches()) {
+                found.add(new Reference(matcher.start(), matcher.end(), note.get()));
+            }
+        }
+        List<Reference> notes = new ArrayList<>();
+        for (int at = 0; at < found.size(); at++) {
+            if (!countsInAName(line, found, at)) {
+                notes.add(found.get(at));
+            }
+        }
+        return notes;
+    }
+
+    /** A small number behind a word counts drums, as in "Tom 1". */
+    private boolean countsInAName(String line, List<Reference> found, int at) {
+        Reference reference = found.get(at);
+        boolean small = reference.note.pitches().isEmpty()
+                && ListLayout.isSmall(reference.note.numbers().get(0));
+        boolean behindAWord =
+                WORD_BEFORE.matcher(line.substring(0, reference.from)).matches();
+        if (!small || !behindAWord) {
+            return false;
+        }
+        boolean anotherFollows = at + 1 < found.size()
+                && BARELY_APART
+                        .matcher(line.substring(reference.to, found.get(at + 1).from))
+                        .matches();
+        return noteFirst || anotherFollows || !smallNotes;
+    }
+}
