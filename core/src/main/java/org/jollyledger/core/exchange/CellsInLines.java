@@ -18,7 +18,14 @@ final class CellsInLines {
                 .filter(at -> !lines.get(at).isBlank())
                 .boxed()
                 .toList();
+        long notes = full.stream()
+                .filter(at -> NoteText.of(lines.get(at).strip()).isPresent())
+                .count();
         List<ListLayout> layouts = new ArrayList<>();
+        // Without a note on every sixth line at least no table of six columns is there.
+        if (notes * (MOST_COLUMNS + 1) < full.size()) {
+            return layouts;
+        }
         for (int columns = 2; columns <= MOST_COLUMNS; columns++) {
             for (int before = 0; before < columns; before++) {
                 if (full.size() - before >= columns * FEWEST_ROWS) {
@@ -52,7 +59,7 @@ final class CellsInLines {
                             .leftOut(
                                     lines.get(line).isBlank()
                                             ? "empty"
-                                            : row == 0 ? "no note" : "belongs to the row above"));
+                                            : row == 0 ? NoteList.NO_NOTE : "belongs to the row above"));
                 }
             }
             return new ListLayout("a line for each cell, " + columns + " to a row", all);

@@ -1,8 +1,9 @@
 package org.jollyledger.core.exchange;
 
-import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.pitch.Note;
@@ -77,7 +78,7 @@ record ListLayout(String words, List<ListLine> lines) {
                 .filter(line -> line.hasNoteAndName() && names.isGuessed(line.name()))
                 .count();
         double unknown = understood > MOSTLY * records ? NO_NAME : NAMED;
-        List<Integer> seen = new ArrayList<>();
+        Set<Integer> seen = new HashSet<>();
         for (ListLine line : lines) {
             if (line.hasNoteAndName()) {
                 score += worth(line, names, unknown, seen);
@@ -88,7 +89,7 @@ record ListLayout(String words, List<ListLine> lines) {
         return score;
     }
 
-    private static double worth(ListLine line, KnownNames names, double unknown, List<Integer> seen) {
+    private static double worth(ListLine line, KnownNames names, double unknown, Set<Integer> seen) {
         NoteText note = line.note().orElseThrow();
         double worth = names.isKnown(line.name()) ? KNOWN : names.isGuessed(line.name()) ? GUESSED : unknown;
         if (NOTE_INSIDE.matcher(line.name()).find() || line.name().length() > LONGEST_NAME) {
@@ -119,10 +120,19 @@ record ListLayout(String words, List<ListLine> lines) {
             return false;
         }
         int number = line.note().orElseThrow().numbers().get(0);
-        return isSmall(number)
-                && Pattern.compile("\\p{L}[\\p{L}.'-]* ?" + number + "(?![\\d])")
-                        .matcher(line.original())
-                        .find();
+        if (!isSmall(number)) {
+            return false;
+        }
+        String text = line.original();
+        String written = String.valueOf(number);
+        for (int at = text.indexOf(written); at >= 0; at = text.indexOf(written, at + 1)) {
+            int end = at + written.length();
+            boolean whole = end == text.length() || !Character.isDigit(text.charAt(end));
+            if (whole && RunningRecords.isBehindAWord(text, at)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** {@return whether a small number rather counts something in a name than names a note} */

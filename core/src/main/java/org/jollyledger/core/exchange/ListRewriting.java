@@ -5,10 +5,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * Writes the notes of a list as decimal numbers and English names, whatever they were written as: hexadecimal, in the names of
@@ -64,10 +66,19 @@ final class ListRewriting {
     private static final Pattern PITCH_ALONE =
             Pattern.compile("^(\\s*)([A-G])(#|b)?(?=[\\s:=.\\t-]+\\S)|(?<=\\S[\\s:=\\t-]{1,9})([A-G])(#|b)?(\\s*)$");
 
+    /** As scanned pages have it: an O for a nought, an l or an I for a one. */
+    private static final Pattern SLIP =
+            Pattern.compile("(?<![\\w.#-])(?=[OolI]*\\d)(?=\\d*[OolI])[\\dOolI]{2,3}(?![\\w.])");
+
     private ListRewriting() {}
 
-    static List<String> plain(List<String> lines) {
-        List<String> plain = lines.stream().map(ListRewriting::subscripts).toList();
+    /**
+     * Writes lines plainly.
+     *
+     * @param remarks what was taken for something else than it is written as is said here
+     */
+    static List<String> plain(List<String> lines, List<String> remarks) {
+        List<String> plain = slips(lines.stream().map(ListRewriting::subscripts).toList(), remarks);
         plain = octaveHeadings(plain);
         plain = where(plain, HEXADECIMAL, ListRewriting::hexadecimal);
         plain = underHexadecimalHead(plain);
@@ -77,6 +88,25 @@ final class ListRewriting {
                 plain,
                 OCTAVE_BEFORE,
                 found -> found.group(2) + (found.group(3) == null ? "" : found.group(3)) + found.group(1));
+    }
+
+    private static List<String> slips(List<String> lines, List<String> remarks) {
+        Map<String, String> read = new TreeMap<>();
+        List<String> rewritten = each(
+                lines,
+                line -> SLIP.matcher(line).replaceAll(found -> {
+                    String number = found.group().replaceAll("[Oo]", "0").replaceAll("[lI]", "1");
+                    read.put(found.group(), number);
+                    return number;
+                }));
+        if (!read.isEmpty()) {
+            remarks.add("Letters stand in numbers, as scanned pages have it: "
+                    + read.entrySet().stream()
+                            .map(one -> "“" + one.getKey() + "” was read as " + one.getValue())
+                            .collect(Collectors.joining(", "))
+                    + ".");
+        }
+        return rewritten;
     }
 
     /** Small figures below the line are figures. */

@@ -3,6 +3,8 @@ package org.jollyledger.core.exchange;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.regex.Pattern;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
@@ -16,6 +18,7 @@ import org.jollyledger.core.sound.Sound;
  * @param middleCReason why, in words
  * @param middleCSure whether that is more than a guess
  * @param counted whether the list names no notes, so that they were counted
+ * @param layout how its records are laid out, in words
  * @param remarks what is to be said of the list as a whole
  */
 public record NoteList(
@@ -24,10 +27,15 @@ public record NoteList(
         String middleCReason,
         boolean middleCSure,
         boolean counted,
+        String layout,
         List<String> remarks) {
 
     /** Stands for a line whose name no word of was understood, until its sound is chosen. */
     public static final Sound UNKNOWN_SOUND = Sound.parse("effect.1.hit");
+
+    static final String NO_NOTE = "no note";
+    static final String NO_NAME = "no name";
+    private static final Set<String> NOT_UNDERSTOOD = Set.of(NO_NOTE, NO_NAME);
 
     public NoteList {
         rows = List.copyOf(rows);
@@ -89,6 +97,35 @@ public record NoteList(
             return Optional.of(
                     new Line(note().orElseThrow(), name, brief, sound.orElse(UNKNOWN_SOUND), chokeGroup, ""));
         }
+    }
+
+    /** From this share on a list may be kept without being looked at. */
+    public static final double EXPLAINED = 0.9;
+
+    private static final Pattern A_NOTE = Pattern.compile("(?<![\\w.])\\d{1,3}(?![\\w%.])|(?<!\\w)[A-G]#?-?\\d(?!\\w)");
+
+    /** {@return the rows that were left out, blank ones apart} */
+    public List<Row> leftOut() {
+        return rows.stream()
+                .filter(row -> !row.isLine() && !row.original().isBlank())
+                .toList();
+    }
+
+    /** {@return the rows that were left out though they hold a word and what may be a note} */
+    public List<Row> unexplained() {
+        return leftOut().stream()
+                .filter(row -> row.skipped().filter(NOT_UNDERSTOOD::contains).isPresent()
+                        && row.original().codePoints().anyMatch(Character::isLetter)
+                        && A_NOTE.matcher(row.original()).find())
+                .toList();
+    }
+
+    /** {@return which share of the rows that may be records was understood, 0 to 1} */
+    public double explained() {
+        long understood = rows.stream().filter(Row::isLine).count();
+        return understood == 0
+                ? 0
+                : (double) understood / (understood + unexplained().size());
     }
 
     /** {@return the lines that the rows make} */

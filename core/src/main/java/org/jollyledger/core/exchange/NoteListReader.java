@@ -102,11 +102,18 @@ public final class NoteListReader {
         }
         List<String> remarks = new ArrayList<>();
         List<String> originals = ListText.originals(text);
-        List<ListLine> parsed = QuotedCells.rows(lines, remarks)
+        ListLayout layout = QuotedCells.rows(lines, remarks)
                 .flatMap(cells -> ListTable.takeApart(cells, QuotedCells.originals(cells)))
-                .orElseGet(() -> layout(ListRewriting.plain(lines)).lines().stream()
-                        .map(line -> line.withOriginal(originals.get(line.number() - 1)))
-                        .toList());
+                .map(cells -> new ListLayout("cells in quotation marks", cells))
+                .orElseGet(() -> {
+                    ListLayout best = layout(ListRewriting.plain(lines, remarks));
+                    return new ListLayout(
+                            best.words(),
+                            best.lines().stream()
+                                    .map(line -> line.withOriginal(originals.get(line.number() - 1)))
+                                    .toList());
+                });
+        List<ListLine> parsed = layout.lines();
         boolean counted = parsed.stream().noneMatch(ListLine::hasNoteAndName);
         ConventionGuess guess = ConventionGuess.of(text, parsed);
         OctaveConvention convention = settings.middleC.orElse(guess.convention());
@@ -118,7 +125,14 @@ public final class NoteListReader {
             throw DocumentException.of("No line of this holds a note or the name of a drum;"
                     + " paste the part of the manual that lists them, such as “36 Kick”.");
         }
-        return new NoteList(rows, convention, guess.reason(), guess.sure(), counted, remarks);
+        return new NoteList(
+                rows,
+                convention,
+                guess.reason(),
+                guess.sure(),
+                counted,
+                counted ? "names without notes" : layout.words(),
+                remarks);
     }
 
     /** The layout that explains most of the lines. */
@@ -178,15 +192,17 @@ public final class NoteListReader {
         if (!ListLine.hasLetters(line.name())
                 && (line.note().isEmpty() || PAGE.matcher(line.original()).matches())) {
             return Optional.of(
-                    PAGE.matcher(line.original()).matches() ? "a page number, or a number without a name" : "no name");
+                    PAGE.matcher(line.original()).matches()
+                            ? "a page number, or a number without a name"
+                            : NoteList.NO_NAME);
         }
         if (counted) {
             return PAGE.matcher(line.original()).matches() ? Optional.of("a page number") : Optional.empty();
         }
         if (line.note().isEmpty()) {
-            return Optional.of(isHeading(line) ? "no note: a heading" : "no note");
+            return Optional.of(isHeading(line) ? "no note: a heading" : NoteList.NO_NOTE);
         }
-        return ListLine.hasLetters(line.name()) ? Optional.empty() : Optional.of("no name");
+        return ListLine.hasLetters(line.name()) ? Optional.empty() : Optional.of(NoteList.NO_NAME);
     }
 
     private boolean isHeading(ListLine line) {

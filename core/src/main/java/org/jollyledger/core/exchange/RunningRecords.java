@@ -18,9 +18,8 @@ final class RunningRecords {
             + "[)\\]]?)?|" + PITCH + "(?:" + BESIDE + NoteText.NUMBER + "[)\\]]?)?)");
     /** Units and the like, before which a number is no note. */
     private static final Pattern NO_NOTE =
-            Pattern.compile("^(?:\\s?(?:\"|''|″|'|in\\b|inch|mm\\b|cm\\b|%|ms\\b|bpm\\b|st\\b|nd\\b|rd\\b|th\\b)).*");
+            Pattern.compile("^(?:\\s?(?:\"|''|″|'|in\\b|inch|mm\\b|cm\\b|%|ms\\b|bpm\\b|st\\b|nd\\b|rd\\b|th\\b))");
 
-    private static final Pattern WORD_BEFORE = Pattern.compile(".*\\p{L}[\\p{L}.'-]* ?$");
     private static final Pattern BARELY_APART = Pattern.compile("[\\s:=(\\[-]*");
     private static final Pattern SENTENCE_END = Pattern.compile("[.!?]\\s+\\p{Lu}|[.!?]$");
     private static final Pattern EDGES = Pattern.compile("^[\\s,;|:=>/_.\\])}-]+|[\\s,;|:=>/_\\[({-]+$");
@@ -37,17 +36,19 @@ final class RunningRecords {
     /** Every way to read lines so. */
     static List<ListLayout> of(List<String> lines) {
         List<ListLayout> layouts = new ArrayList<>();
+        List<List<Reference>> references =
+                lines.stream().map(RunningRecords::references).toList();
         for (boolean smallNotes : new boolean[] {false, true}) {
-            layouts.add(new RunningRecords(true, smallNotes).read(lines));
-            layouts.add(new RunningRecords(false, smallNotes).read(lines));
+            layouts.add(new RunningRecords(true, smallNotes).read(lines, references));
+            layouts.add(new RunningRecords(false, smallNotes).read(lines, references));
         }
         return layouts;
     }
 
-    private ListLayout read(List<String> lines) {
+    private ListLayout read(List<String> lines, List<List<Reference>> references) {
         List<ListLine> records = new ArrayList<>();
         for (int at = 0; at < lines.size(); at++) {
-            records.addAll(records(at + 1, lines.get(at)));
+            records.addAll(records(at + 1, lines.get(at), notes(lines.get(at), references.get(at))));
         }
         return new ListLayout(
                 noteFirst
@@ -58,8 +59,7 @@ final class RunningRecords {
 
     private record Reference(int from, int to, NoteText note) {}
 
-    private List<ListLine> records(int number, String line) {
-        List<Reference> references = references(line);
+    private List<ListLine> records(int number, String line, List<Reference> references) {
         List<ListLine> records = new ArrayList<>();
         for (int at = 0; at < references.size(); at++) {
             Reference reference = references.get(at);
@@ -98,16 +98,24 @@ final class RunningRecords {
         return LineTemplate.tidy(name);
     }
 
-    private List<Reference> references(String line) {
+    /** What may be a note of a line, in its order. */
+    private static List<Reference> references(String line) {
         List<Reference> found = new ArrayList<>();
         Matcher matcher = REFERENCE.matcher(line);
         while (matcher.find()) {
             Optional<NoteText> note = NoteText.of(matcher.group().replaceAll("[()\\[\\]|=:]", " "));
-            if (note.isPresent()
-                    && !NO_NOTE.matcher(line.substring(matcher.end())).matches()) {
+            boolean unit = NO_NOTE.matcher(line)
+                    .region(matcher.end(), line.length())
+                    .useTransparentBounds(true)
+                    .lookingAt();
+            if (note.isPresent() && !unit) {
                 found.add(new Reference(matcher.start(), matcher.end(), note.get()));
             }
         }
+        return found;
+    }
+
+    private List<Reference> notes(String line, List<Reference> found) {
         List<Reference> notes = new ArrayList<>();
         for (int at = 0; at < found.size(); at++) {
             if (!countsInAName(line, found, at)) {
@@ -117,13 +125,21 @@ final class RunningRecords {
         return notes;
     }
 
+    static boolean isBehindAWord(String line, int at) {
+        int before = at > 0 && line.charAt(at - 1) == ' ' ? at - 2 : at - 1;
+        return before >= 0
+                && (Character.isLetter(line.charAt(before))
+                        || before > 0
+                                && ".'-".indexOf(line.charAt(before)) >= 0
+                                && Character.isLetter(line.charAt(before - 1)));
+    }
+
     /** A small number behind a word counts drums, as in "Tom 1". */
     private boolean countsInAName(String line, List<Reference> found, int at) {
         Reference reference = found.get(at);
         boolean small = reference.note.pitches().isEmpty()
                 && ListLayout.isSmall(reference.note.numbers().get(0));
-        boolean behindAWord =
-                WORD_BEFORE.matcher(line.substring(0, reference.from)).matches();
+        boolean behindAWord = isBehindAWord(line, reference.from);
         if (!small || !behindAWord) {
             return false;
         }

@@ -2,8 +2,10 @@ package org.jollyledger.core.sound;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -87,6 +89,18 @@ public final class SoundReader {
     private boolean tomByPitch;
     private boolean pieceNamed;
 
+    /** Names come again and again while a list is looked at in many ways; those read last are remembered. */
+    private static final int MOST_REMEMBERED = 4_000;
+
+    private static final int LONGEST_REMEMBERED = 120;
+    private static final Map<String, SoundReading> READ =
+            Collections.synchronizedMap(new LinkedHashMap<>(MOST_REMEMBERED, 0.75f, true) {
+                @Override
+                protected boolean removeEldestEntry(Map.Entry<String, SoundReading> eldest) {
+                    return size() > MOST_REMEMBERED;
+                }
+            });
+
     private SoundReader(String name) {
         this.name = name;
         this.fragments = Fragment.of(name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name);
@@ -98,7 +112,15 @@ public final class SoundReader {
      * @return the sound that the name speaks of, how sure that is, and why
      */
     public static SoundReading read(String name) {
-        return new SoundReader(name).read();
+        if (name.length() > LONGEST_REMEMBERED) {
+            return new SoundReader(name).read();
+        }
+        SoundReading remembered = READ.get(name);
+        if (remembered == null) {
+            remembered = new SoundReader(name).read();
+            READ.put(name, remembered);
+        }
+        return remembered;
     }
 
     /**

@@ -115,7 +115,16 @@ public final class MadeLists {
         HTML,
         RAGGED,
         MORE_COLUMNS,
-        UNUSED_ROWS;
+        UNUSED_ROWS,
+        DOTTED,
+        NOTE_AND_NAME_TRIPLES,
+        BRACKETED,
+        NAME_IN_FRONT_WITH_PITCH,
+        QUOTED_CELLS,
+        SEMICOLONS_WITH_HEAD,
+        COUNTED_WITH_INDEX,
+        FLATS,
+        SLIPS;
 
         /** {@return whether notes are told by their names alone} */
         public boolean namesOnly() {
@@ -123,7 +132,8 @@ public final class MadeLists {
                     || this == FRENCH_NAMES
                     || this == ITALIAN_NAMES
                     || this == OCTAVE_BEFORE
-                    || this == OCTAVE_HEADINGS;
+                    || this == OCTAVE_HEADINGS
+                    || this == FLATS;
         }
     }
 
@@ -221,6 +231,36 @@ public final class MadeLists {
                 names.forEach((note, name) -> line("10\t" + note + "\t" + name + "\t" + one("1-127", "1-63", "64-127")
                         + "\t" + one("red", "blue", "#3366FF") + "\t" + one("", "tuned low", "see page 4")));
             }
+            case DOTTED ->
+                names.forEach((note, name) ->
+                        line(name + " " + ".".repeat(Math.max(3, 40 - name.length())) + " " + note));
+            case NOTE_AND_NAME_TRIPLES -> {
+                List<String> cells = names.entrySet().stream()
+                        .map(entry -> entry.getKey() + " " + SHARPS[entry.getKey() % 12] + (entry.getKey() / 12 - 1)
+                                + " " + entry.getValue())
+                        .toList();
+                place(2, cells, random.nextBoolean() ? "    " : null);
+            }
+            case BRACKETED ->
+                lines(one("[%d] %s", "(%d) %s", "#%d %s", "Note %d: %s", "%d) %s", "%d => %s", "%d\u2192%s"));
+            case NAME_IN_FRONT_WITH_PITCH ->
+                names.forEach((note, name) ->
+                        line(name + one(" - ", " : ", "\t") + SHARPS[note % 12] + (note / 12 - 2) + " (" + note + ")"));
+            case QUOTED_CELLS -> {
+                text.append("\"Note\",\"Name\"\n");
+                lines("\"%d\",\"%s\"");
+            }
+            case SEMICOLONS_WITH_HEAD -> {
+                text.append("Taste;Klang;Bemerkung\n");
+                lines("%d;%s;");
+            }
+            case COUNTED_WITH_INDEX -> {
+                int[] index = {1};
+                names.forEach((note, name) -> line(index[0]++ + ". " + name + one("\t", "  ") + note));
+            }
+            case FLATS ->
+                names.forEach((note, name) -> line(FLATS[note % 12] + (note / 12 - 2) + one(" ", "\t") + name));
+            case SLIPS -> names.forEach((note, name) -> line(slipped(String.valueOf(note)) + "\t" + name));
             case UNUSED_ROWS ->
                 names.forEach((note, name) -> {
                     line(note + "\t" + name);
@@ -233,6 +273,11 @@ public final class MadeLists {
         if (noise && style != Style.CELL_A_LINE && style != Style.CELL_A_LINE_OF_THREE) {
             text.append(one("\nPage 14 of 96\n", "\n(c) 2019 All rights reserved.\n", "\n- 7 -\n", "\n\n"));
         }
+    }
+
+    /** As a scanned page has it: an O for a nought, an l for a one. */
+    private String slipped(String number) {
+        return random.nextInt(4) == 0 ? number.replace('0', 'O').replace('1', 'l') : number;
     }
 
     private String one(String... of) {

@@ -9,12 +9,14 @@ import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.MidiNamesXml;
+import org.jollyledger.core.exchange.NoteList;
 import org.jollyledger.core.exchange.NoteListReader;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.exchange.NoteMapTable;
@@ -40,7 +42,23 @@ public class MapReader {
      * @throws Refusal with one sentence, when anything of it cannot be read; nothing is read in part
      */
     public List<NoteMap> read(byte[] content, String name) {
+        return bring(content, name).stream().map(Brought::map).toList();
+    }
+
+    /**
+     * A map that was read.
+     *
+     * @param list how it was read, where it was a list of a manual
+     */
+    public record Brought(NoteMap map, Optional<NoteList> list) {}
+
+    /** The same, with how lists were read. */
+    public List<Brought> bring(byte[] content, String name) {
         return isZip(content) ? readArchive(content) : readText(text(content), name);
+    }
+
+    private static List<Brought> whole(List<NoteMap> maps) {
+        return maps.stream().map(map -> new Brought(map, Optional.empty())).toList();
     }
 
     public static boolean isZip(byte[] content) {
@@ -86,24 +104,24 @@ public class MapReader {
                 || NoteMapText.reads(text);
     }
 
-    private static List<NoteMap> readText(String text, String name) {
+    private static List<Brought> readText(String text, String name) {
         if (text.chars().anyMatch(letter -> letter < ' ' && !Character.isWhitespace(letter) && letter != 0x1A)) {
             throw Refusal.unreadable("This is neither text nor a note map; send one of the formats in docs/formats.");
         }
         try {
             if (text.stripLeading().startsWith("{")) {
-                return List.of(NoteMapJson.read(text));
+                return whole(List.of(NoteMapJson.read(text)));
             }
             if (MidiNamesXml.reads(text)) {
-                return MidiNamesXml.read(text, name);
+                return whole(MidiNamesXml.read(text, name));
             }
             for (NoteMapTable table : NoteMapTable.values()) {
                 if (table.reads(text)) {
-                    return List.of(table.read(text, name));
+                    return whole(List.of(table.read(text, name)));
                 }
             }
             if (NoteMapText.reads(text)) {
-                return List.of(NoteMapText.read(text, name));
+                return whole(List.of(NoteMapText.read(text, name)));
             }
             return List.of(readList(text, name));
         } catch (DocumentException e) {
@@ -111,22 +129,34 @@ public class MapReader {
         }
     }
 
-    private static NoteMap readList(String text, String name) throws DocumentException {
-        var list = NoteListReader.read(text, NoteListReader.Settings.USUAL);
-        return new NoteMap(
-                name,
-                "",
-                MapKind.LIBRARY,
-                list.middleC(),
-                OptionalInt.empty(),
-                ChokeExpression.NOTE,
-                OpennessExpression.NOTES,
-                list.lines(),
-                "");
+    /** A list is only kept unseen where nearly all of it was understood. */
+    private static Brought readList(String text, String name) throws DocumentException {
+        NoteList list = NoteListReader.read(text, NoteListReader.Settings.USUAL);
+        if (list.counted()) {
+            throw Refusal.incomplete(
+                    "This list names no notes, so where to count from must be said; paste it under New map.");
+        }
+        if (list.explained() < NoteList.EXPLAINED) {
+            throw Refusal.incomplete("Only " + Math.round(100 * list.explained())
+                    + " % of the rows of this list were understood, such as not “"
+                    + list.unexplained().get(0).original().strip() + "”; paste it under New map and look at it there.");
+        }
+        return new Brought(
+                new NoteMap(
+                        name,
+                        "",
+                        MapKind.LIBRARY,
+                        list.middleC(),
+                        OptionalInt.empty(),
+                        ChokeExpression.NOTE,
+                        OpennessExpression.NOTES,
+                        list.lines(),
+                        ""),
+                Optional.of(list));
     }
 
-    private static List<NoteMap> readArchive(byte[] content) {
-        List<NoteMap> maps = new ArrayList<>();
+    private static List<Brought> readArchive(byte[] content) {
+        List<Brought> maps = new ArrayList<>();
         long unpacked = 0;
         int entries = 0;
         try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(content))) {
@@ -159,7 +189,7 @@ public class MapReader {
         return maps;
     }
 
-    private static List<NoteMap> readEntry(String name, byte[] file) {
+    private static List<Brought> readEntry(String name, byte[] file) {
         try {
             return readText(text(file), name);
         } catch (Refusal refused) {

@@ -25,6 +25,9 @@ import org.jspecify.annotations.Nullable;
  * @param middleCReason why, in words
  * @param middleCSure whether that is more than a guess
  * @param counted whether the list names no notes
+ * @param layout how its records are laid out, in words
+ * @param leftOut how many rows became no line
+ * @param unexplained the rows that became none though they may be records
  * @param remarks what is to be said of the list as a whole
  * @param lines the lines of the map to be
  * @param unsure how many rows are marked
@@ -35,6 +38,9 @@ public record ReadingView(
         String middleCReason,
         boolean middleCSure,
         boolean counted,
+        String layout,
+        int leftOut,
+        List<String> unexplained,
         List<String> remarks,
         List<Line> lines,
         long unsure) {
@@ -91,6 +97,9 @@ public record ReadingView(
                 list.middleCReason(),
                 list.middleCSure(),
                 list.counted(),
+                list.layout(),
+                list.leftOut().size(),
+                list.unexplained().stream().map(row -> row.original().strip()).toList(),
                 list.remarks(),
                 named,
                 rows.stream().filter(RowView::isUnsure).count());
