@@ -47,7 +47,9 @@ final class NameTokens {
     /** As in "crashcymbalb": a, b, c, d behind joined words count. */
     private static final int LETTERS_FOR_NUMBERS = 4;
 
-    private static final int SHORTEST_MISSPELT = 5;
+    private static final int SHORTEST_MISSPELT = 4;
+    /** Shorter words are only taken for those whose letters changed places. */
+    private static final int SHORTEST_SWAPPED = 3;
 
     private final SoundWords table;
     private final Set<String> words;
@@ -157,9 +159,14 @@ final class NameTokens {
                 return new Token(whole.get(), written, Kind.WORD, CUT_OFF);
             }
         }
-        if (written.length() >= SHORTEST_MISSPELT) {
+        if (written.length() >= SHORTEST_SWAPPED) {
             Optional<String> meant = only(words.stream()
-                    .filter(word -> word.length() >= SHORTEST_MISSPELT - 1 && isSlipOf(written, word))
+                    .filter(word -> isSlipOf(written, word)
+                            && (written.length() > SHORTEST_MISSPELT
+                                    ? word.length() >= SHORTEST_MISSPELT
+                                    : written.length() == word.length() && isSwap(written, word)
+                                            || written.length() == SHORTEST_MISSPELT
+                                                    && word.length() > SHORTEST_MISSPELT))
                     .toList());
             if (meant.isPresent()) {
                 return new Token(meant.get(), written, Kind.WORD, MISSPELT);
@@ -181,6 +188,13 @@ final class NameTokens {
 
     private static String withoutVowels(String word) {
         return word.charAt(0) + word.substring(1).replaceAll("[aeiouy]", "");
+    }
+
+    /** Whether the same letters stand in two words. */
+    private static boolean isSwap(String written, String word) {
+        int[] one = written.chars().sorted().toArray();
+        int[] other = word.chars().sorted().toArray();
+        return Arrays.equals(one, other);
     }
 
     /** Whether two words differ by one letter: another one, one too many, one too few, or two changed over. */

@@ -103,7 +103,8 @@ public final class SoundReader {
 
     private SoundReader(String name) {
         this.name = name;
-        this.fragments = Fragment.of(name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name);
+        String kept = name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name;
+        this.fragments = NameCleaning.isNoDrum(kept) ? List.of() : Fragment.of(NameCleaning.plain(kept));
     }
 
     /**
