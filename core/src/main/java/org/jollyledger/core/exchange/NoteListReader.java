@@ -57,6 +57,11 @@ public final class NoteListReader {
             "(?iu)[\\s(\\[<]*(?:-+|—|\\.{2,}|n\\s?/\\s?a|reserved|unused|unassigned|not (?:used|assigned)|free|empty|none|blank|nothing|"
                     + "frei|leer|reserviert|nicht (?:belegt|benutzt)|unbelegt|libre|réservé|inutilisé|non utilisé|vuoto|non usato|"
                     + "vacío|reservado|sin usar|não usado|vazio|vrij|leeg|niet gebruikt)[\\s)\\]>]*");
+    /** Small words of sentences, which names of drums do not hold. */
+    private static final Pattern PROSE = Pattern.compile(
+            "(?iu)(?<!\\p{L})(?:with|that|this|the|is|are|was|were|you|your|my|we|our|it|please|und|der|die|das|mit|für|sie|ist|"
+                    + "les|des|avec|pour|vous|que|para|con el|con la)(?!\\p{L})");
+
     private static final Pattern RIGHTS =
             Pattern.compile("(?iu).*(?:©|\\(c\\)\\s*\\d{4}|all rights reserved|copyright).*");
     private static final Pattern PARTS = Pattern.compile("\\s*(?:(?<!\\d)/|/(?!\\d)|,|;|\\+|\\||\\s&\\s)\\s*");
@@ -201,6 +206,10 @@ public final class NoteListReader {
         }
         if (line.note().isEmpty()) {
             return Optional.of(isHeading(line) ? "no note: a heading" : NoteList.NO_NOTE);
+        }
+        if (PROSE.matcher(line.name()).find()
+                && SoundReader.read(line.name()).sound().isEmpty()) {
+            return Optional.of("a sentence that names no drum");
         }
         return ListLine.hasLetters(line.name()) ? Optional.empty() : Optional.of(NoteList.NO_NAME);
     }

@@ -185,6 +185,22 @@ class NoteListReaderTest {
     }
 
     @Test
+    void whatAPostSaysAroundItsRecordsIsNoLine() throws Exception {
+        NoteList list =
+                read("Hi all, my module sends 36=Kick, 38=Snare, 42=HH closed, 46=HH open,\n49: Crash 1; 51 Ride | "
+                        + "5O=China\nhope that helps! 99 problems with chapter 7\n(c) 2019 by me");
+        assertThat(list.lines())
+                .extracting(line -> line.note().number() + " " + line.name())
+                .containsExactly(
+                        "36 Kick", "38 Snare", "42 HH closed", "46 HH open", "49 Crash 1", "51 Ride", "50 China");
+        assertThat(list.layout()).isEqualTo("several records in a line, each with its note before its name");
+        assertThat(list.leftOut())
+                .extracting(row -> row.skipped().orElseThrow())
+                .contains("a line about rights");
+        assertThat(list.remarks()).anyMatch(remark -> remark.contains("“5O” was read as 50"));
+    }
+
+    @Test
     void namesWithoutNotesAreCountedUpOrDown() throws Exception {
         NoteList down = NoteListReader.read(
                 "Kick 1\nKick 2\nTom 1\nTom 2\nCrash 1", new Settings(Optional.empty(), 60, Direction.DOWN));

@@ -54,6 +54,9 @@ public class MapReader {
 
     /** The same, with how lists were read. */
     public List<Brought> bring(byte[] content, String name) {
+        if (ManualPages.isPdf(content)) {
+            return readText(ManualPages.read(content, "").text(), name);
+        }
         return isZip(content) ? readArchive(content) : readText(text(content), name);
     }
 

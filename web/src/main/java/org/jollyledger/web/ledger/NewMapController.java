@@ -74,6 +74,7 @@ class NewMapController {
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String text,
             @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String pages,
             RedirectAttributes redirect)
             throws IOException {
         byte[] content = file.getBytes();
@@ -85,6 +86,13 @@ class NewMapController {
             if (MapReader.isMidi(content)) {
                 String list = MidiList.of(content, text);
                 return page(ListForm.ofText(list, name.isBlank() ? fileName : name), null, "", HttpStatus.OK);
+            }
+            if (ManualPages.isPdf(content)) {
+                ManualPages.Taken taken = ManualPages.read(content, pages);
+                ModelAndView page =
+                        page(ListForm.ofText(taken.text(), name.isBlank() ? fileName : name), null, "", HttpStatus.OK);
+                page.addObject("said", taken.words());
+                return page;
             }
             if (MapReader.isZip(content) || MapReader.isWholeMap(MapReader.text(content))) {
                 return imports.bring(content, fileName, redirect);
@@ -110,6 +118,7 @@ class NewMapController {
         page.addObject("conventions", OctaveConvention.values());
         page.addObject("ruleCount", rules.get().rules().size());
         page.addObject("message", message);
+        page.addObject("said", "");
         page.addObject("reading", null);
         page.addObject("refusal", null);
         if (!form.list().isBlank()) {

@@ -1,0 +1,241 @@
+package org.jollyledger.web.ledger;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.apache.pdfbox.text.TextPosition;
+import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.core.exchange.NoteList;
+import org.jollyledger.core.exchange.NoteListReader;
+import org.jollyledger.web.problem.Refusal;
+
+/** The pages of a manual in PDF as text, with what stands side by side on the page held apart by spaces. */
+final class ManualPages {
+    private static final int MOST_PAGES = 2_000;
+    private static final int MOST_SIGNS = 60_000;
+    private static final int LARGEST_PAGE = 20_000_000;
+    private static final Duration PATIENCE = Duration.ofSeconds(20);
+    /** A page with so many notes holds a table of them. */
+    private static final int ROWS_OF_A_TABLE = 4;
+
+    private static final Pattern NOTE =
+            Pattern.compile("(?<![\\w.])(?:\\d{1,3}|[A-G]#?-?\\d|0x[0-9A-Fa-f]{2})(?![\\w%])");
+    private static final Pattern RANGE = Pattern.compile("\\s*(\\d{1,4})(?:\\s*-\\s*(\\d{1,4}))?\\s*");
+
+    private ManualPages() {}
+
+    /**
+     * What was taken from a manual.
+     *
+     * @param text of the pages, one after another
+     * @param words which pages those are, in a sentence
+     */
+    record Taken(String text, String words) {}
+
+    private record Page(int number, String text, int rows) {}
+
+    static boolean isPdf(byte[] content) {
+        return content.length > 4 && content[0] == '%' && content[1] == 'P' && content[2] == 'D' && content[3] == 'F';
+    }
+
+    /**
+     * Reads a manual.
+     *
+     * @param pages such as "12-14, 20"; empty for those that hold tables of notes
+     * @throws Refusal in a sentence, when it cannot be read or holds none
+     */
+    static Taken read(byte[] pdf, String pages) {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            int count = document.getNumberOfPages();
+            if (count == 0) {
+                throw Refusal.unreadable("The PDF has no pages; choose another file.");
+            }
+            List<Page> read = read(document, wanted(pages, count));
+            List<Page> taken = pages.isBlank()
+                    ? read.stream().filter(page -> page.rows >= ROWS_OF_A_TABLE).toList()
+                    : read;
+            if (taken.stream().allMatch(page -> page.text.isBlank())) {
+                throw Refusal.unreadable(
+                        read.stream().allMatch(page -> page.text.isBlank())
+                                ? "The PDF holds no text, only pictures of it; copy the list by hand."
+                                : "No page of the PDF holds a table of notes that is understood; name the pages beside the file.");
+            }
+            return new Taken(
+                    taken.stream().map(Page::text).collect(Collectors.joining("\n")),
+                    words(taken, count, pages.isBlank()));
+        } catch (InvalidPasswordException e) {
+            throw Refusal.unreadable("The PDF is locked with a password; save it without one, then choose it again.");
+        } catch (IOException
+                | UncheckedIOException
+                | IllegalStateException
+                | ClassCastException
+                | StackOverflowError e) {
+            throw Refusal.unreadable("The PDF is damaged or no PDF; open it in a viewer and copy the list from there.");
+        }
+    }
+
+    private static String words(List<Page> taken, int count, boolean found) {
+        String numbers = taken.stream().map(page -> String.valueOf(page.number)).collect(Collectors.joining(", "));
+        return (taken.size() == 1 ? "Page " : "Pages ") + numbers + " of " + count
+                + (found ? (taken.size() == 1 ? " holds notes." : " hold notes.") : " taken.");
+    }
+
+    private static List<Integer> wanted(String pages, int count) {
+        List<Integer> wanted = new ArrayList<>();
+        if (pages.isBlank()) {
+            if (count > MOST_PAGES) {
+                throw Refusal.unreadable("The PDF has " + count + " pages; name those with the list, such as 12-14.");
+            }
+            for (int page = 1; page <= count; page++) {
+                wanted.add(page);
+            }
+            return wanted;
+        }
+        for (String part : pages.split(",")) {
+            Matcher range = RANGE.matcher(part);
+            if (!range.matches()) {
+                throw Refusal.unreadable("“" + part.strip() + "” is no page; write pages such as 12-14, 20.");
+            }
+            int from = Integer.parseInt(range.group(1));
+            int to = range.group(2) == null ? from : Integer.parseInt(range.group(2));
+            if (from < 1 || to < from || to > count) {
+                throw Refusal.unreadable(
+                        "The PDF has pages 1 to " + count + ", so there is no “" + part.strip() + "”.");
+            }
+            for (int page = from; page <= to; page++) {
+                wanted.add(page);
+            }
+        }
+        return wanted;
+    }
+
+    private static List<Page> read(PDDocument document, List<Integer> wanted) throws IOException {
+        long deadline = System.nanoTime() + PATIENCE.toNanos();
+        List<Page> pages = new ArrayList<>();
+        for (int number : wanted) {
+            if (System.nanoTime() > deadline) {
+                throw Refusal.unreadable(
+                        "The PDF takes too long to read; name the pages with the list, such as 12-14.");
+            }
+            String text = isTooLarge(document.getPage(number - 1)) ? "" : text(document, number);
+            pages.add(new Page(number, text, rows(text)));
+        }
+        return pages;
+    }
+
+    private static boolean isTooLarge(PDPage page) throws IOException {
+        try (InputStream contents = page.getContents()) {
+            byte[] buffer = new byte[65_536];
+            long read = 0;
+            for (int count = contents.read(buffer); count >= 0; count = contents.read(buffer)) {
+                read += count;
+                if (read > LARGEST_PAGE) {
+                    return true;
+                }
+            }
+            return false;
+        }
+    }
+
+    private static String text(PDDocument document, int number) throws IOException {
+        Columns columns = new Columns();
+        columns.setStartPage(number);
+        columns.setEndPage(number);
+        columns.getText(document);
+        return columns.text();
+    }
+
+    private static int rows(String text) {
+        // Most pages of a manual hold hardly a number; they need not be read as lists.
+        if (NOTE.matcher(text).results().limit(ROWS_OF_A_TABLE).count() < ROWS_OF_A_TABLE) {
+            return 0;
+        }
+        try {
+            NoteList list = NoteListReader.read(text, NoteListReader.Settings.USUAL);
+            long known = list.rows().stream()
+                    .filter(row -> row.isLine()
+                            && row.sound().isPresent()
+                            && row.note().isPresent())
+                    .count();
+            return list.counted() ? 0 : (int) known;
+        } catch (DocumentException e) {
+            return 0;
+        }
+    }
+
+    /** Lays the signs of a page out as they stand on it: lines by their height, columns by their distance. */
+    private static final class Columns extends PDFTextStripper {
+        private static final double SAME_LINE = 0.5;
+        private static final double WORD_GAP = 0.25;
+
+        private final List<TextPosition> signs = new ArrayList<>();
+
+        Columns() throws IOException {
+            setSortByPosition(true);
+        }
+
+        @Override
+        protected void processTextPosition(TextPosition position) {
+            if (signs.size() < MOST_SIGNS && !position.getUnicode().isBlank()) {
+                signs.add(position);
+            }
+        }
+
+        String text() {
+            double width = middle(
+                    signs.stream().map(sign -> (double) sign.getWidthDirAdj()).toList());
+            double height = middle(
+                    signs.stream().map(sign -> (double) sign.getHeightDir()).toList());
+            List<TextPosition> down = new ArrayList<>(signs);
+            down.sort(Comparator.comparingDouble(TextPosition::getYDirAdj));
+            StringBuilder text = new StringBuilder();
+            List<TextPosition> line = new ArrayList<>();
+            for (TextPosition sign : down) {
+                if (!line.isEmpty() && sign.getYDirAdj() - line.get(0).getYDirAdj() > SAME_LINE * Math.max(height, 1)) {
+                    text.append(line(line, width)).append('\n');
+                    line.clear();
+                }
+                line.add(sign);
+            }
+            return text.append(line(line, width)).toString();
+        }
+
+        private static double middle(List<Double> values) {
+            return values.isEmpty() ? 1 : values.stream().sorted().toList().get(values.size() / 2);
+        }
+
+        private static String line(List<TextPosition> signs, double width) {
+            signs.sort(Comparator.comparingDouble(TextPosition::getXDirAdj));
+            StringBuilder line = new StringBuilder();
+            double end = 0;
+            for (TextPosition sign : signs) {
+                double gap = sign.getXDirAdj() - end;
+                int column = (int) Math.round(sign.getXDirAdj() / Math.max(width, 0.5));
+                if (line.length() > 0 && gap > WORD_GAP * width) {
+                    line.append(' ');
+                    // What is farther apart than a word is a column, and stands under the ones above it.
+                    if (gap > 2 * width) {
+                        line.append(' ').append(" ".repeat(Math.max(0, Math.min(200, column - line.length()))));
+                    }
+                } else if (line.length() == 0) {
+                    line.append(" ".repeat(Math.max(0, Math.min(200, column))));
+                }
+                line.append(sign.getUnicode());
+                end = sign.getXDirAdj() + sign.getWidthDirAdj();
+            }
+            return line.toString();
+        }
+    }
+}
