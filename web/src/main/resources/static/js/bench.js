@@ -730,6 +730,11 @@ const showTargets = () => {
   );
 };
 
+// Sounds are made one after the other; nobody waits for the last of them to play the first.
+const prepare = () => {
+  instrument.prepare().catch((error) => say(error.message, true));
+};
+
 const hearOn = async (slug) => {
   if (slug === to) {
     return;
@@ -745,7 +750,7 @@ const hearOn = async (slug) => {
   instrument.silence();
   instrument = live;
   tellPedal();
-  await instrument.prepare();
+  prepare();
   document.getElementById("bench-to").value = slug;
   document.getElementById("played-by").textContent = `${nameOf(slug)} played`;
   history.replaceState(null, "", `/bench?${new URLSearchParams({ kit: kitSlug, to })}`);
@@ -818,7 +823,7 @@ const look = async () => {
     doingPanels.follow(kitTables);
     showPedal();
     tellPedal();
-    await instrument.prepare();
+    prepare();
     say("A map or its crosswalk has changed; the bench plays by it now.");
   }
   state = response.ok ? current : state;
@@ -852,7 +857,7 @@ const begin = async () => {
   kit = new SimulatedKit(kitTables, came);
   showPedal();
   tellPedal();
-  await instrument.prepare();
+  prepare();
   await watch();
   setInterval(() => watch().catch(() => {}), CHANGED_EVERY);
   setInterval(tick, 10);

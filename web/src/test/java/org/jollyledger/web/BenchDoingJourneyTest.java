@@ -90,6 +90,7 @@ class BenchDoingJourneyTest {
         BenchPage.plays(page, 0xB9, 4, 90);
         BenchPage.plays(page, 0xB9, 4, 20);
         assertThat(page.locator("#pedal-checked")).containsText("Good: all steps came, and it closed within");
+        page.evaluate("document.querySelectorAll('details.bench-panel').forEach((panel) => (panel.open = true))");
         Browser.assertAccessibleInBothThemes(page);
         Browser.assertFits(page);
     }
@@ -160,7 +161,6 @@ class BenchDoingJourneyTest {
         BenchPage.plays(page, 0xB9, 16, 127);
         BenchPage.plays(page, 0x99, 31, 90);
         assertThat(page.locator("#played li").first()).containsText("51 · D#3 Rim shot");
-        Browser.assertAccessibleInBothThemes(page);
         page.locator("#place-none").click();
         assertThat(message(page)).hasText("Place of strokes not told.");
         assertThat(map(address, "edge-kit").has("strikePlace")).isFalse();
@@ -214,7 +214,6 @@ class BenchDoingJourneyTest {
                         .get("bounceMilliseconds")
                         .asInt())
                 .isEqualTo(41);
-        Browser.assertAccessibleInBothThemes(page);
         page.locator("#tempo").fill("240");
         page.locator("#record").click();
         assertThat(page.locator("#take-says")).containsText("bar 1");
@@ -245,7 +244,6 @@ class BenchDoingJourneyTest {
         assertThat(message(page)).containsText("Kick sends 30 · F#1 Kick and 39 · D#2 Tom 2.");
         page.getByLabel("Kick no longer sends 39").click();
         assertThat(message(page)).hasText("Kick sends 30 · F#1 Kick.");
-        Browser.assertAccessibleInBothThemes(page);
     }
 
     @Test

@@ -2,6 +2,7 @@ package org.jollyledger.core.sound;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
@@ -63,18 +64,18 @@ class NameCleaningTest {
     private static final String KEYBOARD = "qwertyuiop asdfghjkl zxcvbnm";
 
     /** A dropped, doubled, swapped or neighbouring letter in a word of five or more, its first letter right. */
-    private static String slip(String name, Random random) {
+    static String slip(String name, Random random) {
         String[] words = name.split(" ");
-        List<Integer> long_ = new java.util.ArrayList<>();
+        List<Integer> longOnes = new ArrayList<>();
         for (int at = 0; at < words.length; at++) {
             if (words[at].matches("\\p{L}{5,}")) {
-                long_.add(at);
+                longOnes.add(at);
             }
         }
-        if (long_.isEmpty()) {
+        if (longOnes.isEmpty()) {
             return name;
         }
-        int word = long_.get(random.nextInt(long_.size()));
+        int word = longOnes.get(random.nextInt(longOnes.size()));
         String old = words[word];
         int at = 1 + random.nextInt(old.length() - 2);
         words[word] = switch (random.nextInt(4)) {

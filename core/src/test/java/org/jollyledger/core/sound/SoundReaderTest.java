@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class SoundReaderTest {
-    private record Spelling(String name, String code) {}
+    record Spelling(String name, String code) {}
 
     static Stream<Spelling> spellings() throws IOException {
         try (InputStream stream = Objects.requireNonNull(SoundReaderTest.class.getResourceAsStream("spellings.txt"))) {
