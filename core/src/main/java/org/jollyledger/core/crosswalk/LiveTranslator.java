@@ -238,8 +238,8 @@ public final class LiveTranslator {
      */
     public List<TimedMessage> receive(TimedMessage message) {
         begin(message.at());
-        int command = message.status() & 0xF0;
-        int channel = message.status() & 0x0F;
+        int command = message.command();
+        int channel = message.channel();
         switch (command) {
             case NOTE_ON -> {
                 if (message.data2() > 0) {

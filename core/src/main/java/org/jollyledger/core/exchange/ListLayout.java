@@ -7,6 +7,8 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.pitch.Note;
+import org.jollyledger.core.sound.SoundReader;
+import org.jollyledger.core.sound.SoundReading;
 
 /**
  * A list taken apart in one layout, and how much of it that explains.
@@ -46,11 +48,11 @@ record ListLayout(String words, List<ListLine> lines) {
             Pattern.compile("(?<![\\w.])(?:(?:1[7-9]|[2-9]\\d|1[01]\\d|12[0-7])(?![\\w%\"'.])|[A-G]#?-?\\d(?!\\w))");
 
     /** The layout that explains most of the text; of two that explain as much the one that is named first. */
-    static Optional<ListLayout> best(List<ListLayout> layouts, KnownNames names) {
+    static Optional<ListLayout> best(List<ListLayout> layouts) {
         ListLayout best = null;
         double most = 0;
         for (ListLayout layout : layouts) {
-            double score = layout.score(names);
+            double score = layout.score();
             if (score > most + 1e-9) {
                 best = layout;
                 most = score;
@@ -59,7 +61,7 @@ record ListLayout(String words, List<ListLine> lines) {
         return Optional.ofNullable(best);
     }
 
-    private double score(KnownNames names) {
+    private double score() {
         List<Integer> numbers = lines.stream()
                 .filter(ListLine::hasNoteAndName)
                 .flatMap(line -> line.note().orElseThrow().numbers().stream())
@@ -75,13 +77,14 @@ record ListLayout(String words, List<ListLine> lines) {
         double score = small < FEW * numbers.size() ? -STRAY * small : 0;
         long records = lines.stream().filter(ListLine::hasNoteAndName).count();
         long understood = lines.stream()
-                .filter(line -> line.hasNoteAndName() && names.isGuessed(line.name()))
+                .filter(line -> line.hasNoteAndName()
+                        && SoundReader.read(line.name()).sound().isPresent())
                 .count();
         double unknown = understood > MOSTLY * records ? NO_NAME : NAMED;
         Set<Integer> seen = new HashSet<>();
         for (ListLine line : lines) {
             if (line.hasNoteAndName()) {
-                score += worth(line, names, unknown, seen);
+                score += worth(line, unknown, seen);
             } else if (line.skipped().isEmpty() && looksLikeARecord(line)) {
                 score -= LOST_LINE;
             }
@@ -89,9 +92,10 @@ record ListLayout(String words, List<ListLine> lines) {
         return score;
     }
 
-    private static double worth(ListLine line, KnownNames names, double unknown, Set<Integer> seen) {
+    private static double worth(ListLine line, double unknown, Set<Integer> seen) {
         NoteText note = line.note().orElseThrow();
-        double worth = names.isKnown(line.name()) ? KNOWN : names.isGuessed(line.name()) ? GUESSED : unknown;
+        SoundReading reading = SoundReader.read(line.name());
+        double worth = reading.sound().isEmpty() ? unknown : reading.isUnsure() ? GUESSED : KNOWN;
         if (NOTE_INSIDE.matcher(line.name()).find() || line.name().length() > LONGEST_NAME) {
             worth = Math.min(worth, HOLDS_A_NOTE);
         }

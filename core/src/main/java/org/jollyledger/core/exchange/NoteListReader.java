@@ -147,7 +147,7 @@ public final class NoteListReader {
         layouts.add(plain);
         layouts.addAll(RunningRecords.of(lines));
         layouts.addAll(CellsInLines.of(lines));
-        return ListLayout.best(layouts, new KnownNames()).orElse(plain);
+        return ListLayout.best(layouts).orElse(plain);
     }
 
     private void add(ListLine line) {
