@@ -11,7 +11,7 @@ fi
 
 # What the results are checked against, beside the browser.
 declare -A packages=(
-  [/usr/bin/chromium]=chromium
+  [/usr/bin/chromium-headless-shell]=chromium-headless-shell
   [/usr/bin/midicsv]=midicsv
   [/usr/bin/pdftotext]=poppler-utils
   [/usr/share/lilypond]=lilypond-data

@@ -100,12 +100,14 @@ const chooseAll = async (where, { add = false, words } = {}) => {
     return;
   }
   const hits = parseHits(found.hits);
+  const first = hits.values().next().value;
+  const current = first === undefined ? model.current : await ask(`hits/${first}`);
+  // Shown all at once: a button that moves a moment later is missed by who has just aimed at it.
   model.chosen = add ? new Set([...model.chosen, ...hits]) : hits;
   showChosen(words ?? found.words);
   say(found.words);
-  const first = hits.values().next().value;
-  if (first !== undefined) {
-    model.current = await ask(`hits/${first}`);
+  if (current !== model.current) {
+    model.current = current;
     showCurrent();
   }
 };

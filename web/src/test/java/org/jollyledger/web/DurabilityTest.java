@@ -29,7 +29,9 @@ import tools.jackson.databind.JsonNode;
 /** The application as a process of its own, which can be killed. */
 class DurabilityTest {
     private static final int START_SECONDS = 90;
-    private static final int MAPS_BEFORE_THE_KILL = 40;
+    private static final int MAPS_BEFORE_THE_BATCH = 40;
+    private static final int MAPS_BEFORE_THE_KILL = 5;
+    private static final int PARTS = 4_000;
 
     private static List<String> java;
 
@@ -75,9 +77,12 @@ class DurabilityTest {
                 + "{\"note\": 36, \"name\": \"Kick\", \"sound\": \"kick\"}]}";
     }
 
-    /** Killed in the middle of saving one map after another: every map that was acknowledged is there, whole. */
+    /**
+     * Killed in the middle of saving one map after another, and of a batch: every map that was acknowledged is there,
+     * whole; the batch says so, and what came in is still there to begin again.
+     */
     @Test
-    void whatWasSavedSurvivesAKill(@TempDir Path folder) throws Exception {
+    void whatWasSavedSurvivesAKillAndABatchBeginsAgain(@TempDir Path folder) throws Exception {
         Started first = start(folder, "--jolly-ledger.demo=false");
         awaitReady(first);
         byte[] cue = new ClassPathResource("demo/cues/The Tightrope.mid").getContentAsByteArray();
@@ -89,6 +94,47 @@ class DurabilityTest {
             assertThat(edited.statusCode()).isEqualTo(200);
         }
         List<String> acknowledged = new ArrayList<>();
+        for (int number = 0; number < MAPS_BEFORE_THE_BATCH; number++) {
+            acknowledged.add(saved(first, number));
+        }
+        HttpResponse<byte[]> begun = Http.postFile(
+                first.url + "/api/batches?from=general-midi-1&to=general-midi-2", "file", "all.zip", manyParts());
+        String batch = begun.headers().firstValue("Location").orElseThrow();
+        assertThat(state(first, batch)).isIn("waiting", "running");
+        saveUntilKilled(first, acknowledged);
+        assertThat(acknowledged).hasSizeGreaterThanOrEqualTo(MAPS_BEFORE_THE_BATCH + MAPS_BEFORE_THE_KILL);
+
+        Started second = start(folder, "--jolly-ledger.demo=false");
+        awaitReady(second);
+        assertThat(state(second, batch)).isEqualTo("interrupted");
+        assertThat(Http.get(second.url + batch + "/result").statusCode()).isEqualTo(404);
+        for (String location : acknowledged) {
+            JsonNode map = Http.json(Http.get(second.url + location));
+            assertThat(map.get("lines")).hasSize(1);
+        }
+        assertThat(Http.json(Http.get(second.url + "/api/parts/tightrope/versions")))
+                .as("the file as it came, and three versions")
+                .hasSize(4);
+        assertThat(Http.json(Http.get(second.url + "/api/parts/tightrope/hits"))
+                        .get("total")
+                        .intValue())
+                .isEqualTo(155);
+        int stored = Http.json(Http.get(second.url + "/api/maps")).size();
+        assertThat(stored).isBetween(acknowledged.size() + 2, acknowledged.size() + 3);
+        assertThat(Http.postJson(second.url + batch + "/begin", "").statusCode())
+                .isEqualTo(200);
+        await().atMost(Duration.ofSeconds(START_SECONDS))
+                .until(() -> state(second, batch).equals("done"));
+        assertThat(Zips.read(Http.get(second.url + batch + "/result").body())).hasSize(PARTS + 3);
+    }
+
+    private static String saved(Started started, int number) throws Exception {
+        HttpResponse<byte[]> response = Http.postJson(started.url + "/api/maps", document(number));
+        assertThat(response.statusCode()).isEqualTo(201);
+        return response.headers().firstValue("Location").orElseThrow();
+    }
+
+    private static void saveUntilKilled(Started started, List<String> acknowledged) throws Exception {
         CountDownLatch enough = new CountDownLatch(MAPS_BEFORE_THE_KILL);
         Thread killer = new Thread(() -> {
             try {
@@ -96,74 +142,28 @@ class DurabilityTest {
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
             }
-            first.process.destroyForcibly();
+            started.process.destroyForcibly();
         });
         killer.start();
         try {
-            for (int number = 0; ; number++) {
-                HttpResponse<byte[]> response = Http.postJson(first.url + "/api/maps", document(number));
-                assertThat(response.statusCode()).isEqualTo(201);
-                acknowledged.add(response.headers().firstValue("Location").orElseThrow());
+            for (int number = MAPS_BEFORE_THE_BATCH; ; number++) {
+                acknowledged.add(saved(started, number));
                 enough.countDown();
             }
         } catch (IOException killed) {
             // The application is gone in the middle of a save, as intended.
             killer.join();
         }
-        first.process.waitFor();
-        assertThat(acknowledged).hasSizeGreaterThanOrEqualTo(MAPS_BEFORE_THE_KILL);
-
-        Started second = start(folder, "--jolly-ledger.demo=false");
-        try {
-            awaitReady(second);
-            for (String location : acknowledged) {
-                JsonNode map = Http.json(Http.get(second.url + location));
-                assertThat(map.get("lines")).hasSize(1);
-            }
-            assertThat(Http.json(Http.get(second.url + "/api/parts/tightrope/versions")))
-                    .as("the file as it came, and three versions")
-                    .hasSize(4);
-            assertThat(Http.json(Http.get(second.url + "/api/parts/tightrope/hits"))
-                            .get("total")
-                            .intValue())
-                    .isEqualTo(155);
-            int stored = Http.json(Http.get(second.url + "/api/maps")).size();
-            assertThat(stored).isBetween(acknowledged.size() + 2, acknowledged.size() + 3);
-        } finally {
-            second.process.destroyForcibly().waitFor();
-        }
+        started.process.waitFor();
     }
 
-    /** Killed in the middle of a batch: it says so, and what came in is still there to begin again. */
-    @Test
-    void aBatchThatWasInterruptedBeginsAgain(@TempDir Path folder) throws Exception {
+    private static byte[] manyParts() throws Exception {
         byte[] storm = new ClassPathResource("demo/cues/Storm at Sea.mid").getContentAsByteArray();
         Map<String, byte[]> files = new LinkedHashMap<>();
-        for (int i = 0; i < 4_000; i++) {
+        for (int i = 0; i < PARTS; i++) {
             files.put(i + ".mid", storm);
         }
-        Started first = start(folder, "--jolly-ledger.demo=false");
-        awaitReady(first);
-        HttpResponse<byte[]> begun = Http.postFile(
-                first.url + "/api/batches?from=general-midi-1&to=general-midi-2", "file", "all.zip", Zips.of(files));
-        String batch = begun.headers().firstValue("Location").orElseThrow();
-        assertThat(state(first, batch)).isIn("waiting", "running");
-        first.process.destroyForcibly().waitFor();
-
-        Started second = start(folder, "--jolly-ledger.demo=false");
-        try {
-            awaitReady(second);
-            assertThat(state(second, batch)).isEqualTo("interrupted");
-            assertThat(Http.get(second.url + batch + "/result").statusCode()).isEqualTo(404);
-            assertThat(Http.postJson(second.url + batch + "/begin", "").statusCode())
-                    .isEqualTo(200);
-            await().atMost(Duration.ofSeconds(START_SECONDS))
-                    .until(() -> state(second, batch).equals("done"));
-            assertThat(Zips.read(Http.get(second.url + batch + "/result").body()))
-                    .hasSize(4_003);
-        } finally {
-            second.process.destroyForcibly().waitFor();
-        }
+        return Zips.of(files);
     }
 
     private static String state(Started started, String batch) throws Exception {

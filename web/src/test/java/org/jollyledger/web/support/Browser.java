@@ -42,7 +42,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         private final com.microsoft.playwright.Browser browser = playwright
                 .chromium()
                 .launch(new BrowserType.LaunchOptions()
-                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
                         .setArgs(ARGUMENTS));
 
         @Override
