@@ -59,13 +59,16 @@ document.addEventListener("alpine:init", () => {
       this.chosenInto();
     },
     chosenInto() {
-      const form = this.$root.querySelector("input[type=file]").form;
-      for (const copy of form.querySelectorAll("[data-copy]")) {
-        copy.value = document.getElementById(copy.dataset.copy).value;
-      }
-      form.submit();
+      this.$root.querySelector("input[type=file]").form.requestSubmit();
     },
   }));
+});
+
+// A form may take along what stands in the fields of another one.
+document.addEventListener("submit", (event) => {
+  for (const copy of event.target.querySelectorAll("[data-copy]")) {
+    copy.value = document.getElementById(copy.dataset.copy).value;
+  }
 });
 
 const isTyping = (element) =>

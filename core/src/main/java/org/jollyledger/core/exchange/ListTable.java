@@ -332,8 +332,7 @@ final class ListTable {
             for (int column : names.subList(1, names.size())) {
                 words.add(cell(row, column));
             }
-            String name = String.join(
-                    " ", words.stream().filter(word -> !word.isBlank()).toList());
+            String name = joined(words);
             boolean body = isBody(row);
             lines.add(new ListLine(
                     row + 1,
@@ -350,6 +349,23 @@ final class ListTable {
                     Optional.empty()));
         }
         return lines;
+    }
+
+    /** The cells of a name, without what another one of them says already: "Crash" and "Left Crash" is "Left Crash". */
+    private static String joined(List<String> cells) {
+        List<String> said = new ArrayList<>();
+        for (int at = 0; at < cells.size(); at++) {
+            String rest = " " + String.join(" ", cells.subList(at + 1, cells.size())) + " ";
+            String cell = cells.get(at).strip();
+            boolean repeated = Pattern.compile(
+                            "(?iu)(?<=[^\\p{L}\\p{N}])" + Pattern.quote(cell) + "(?=[^\\p{L}\\p{N}])")
+                    .matcher(rest)
+                    .find();
+            if (!cell.isEmpty() && !repeated) {
+                said.add(cell);
+            }
+        }
+        return String.join(" ", said);
     }
 
     private Optional<NoteText> note(int row) {

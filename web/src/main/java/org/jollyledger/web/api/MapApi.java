@@ -214,9 +214,12 @@ class MapApi {
             @Nullable ReadingDocument reading) {}
 
     @PostMapping("/import")
-    List<ImportedDocument> bring(InputStream stream, @RequestParam(defaultValue = "Imported") String name)
+    List<ImportedDocument> bring(
+            InputStream stream,
+            @RequestParam(defaultValue = "Imported") String name,
+            @RequestParam(defaultValue = "") String places)
             throws IOException {
-        List<MapReader.Brought> brought = reader.bring(bodies.bytes(stream, "note map"), name);
+        List<MapReader.Brought> brought = reader.bring(bodies.bytes(stream, "note map"), name, places);
         List<ImportedDocument> imported = new ArrayList<>();
         for (MapReader.Brought one : brought) {
             StoredMap stored = ledger.add(one.map(), false, "Imported through the API");

@@ -1,8 +1,11 @@
 package org.jollyledger.web.batch;
 
 import java.util.List;
+import java.util.Optional;
 import org.jollyledger.core.batch.BatchRepairs;
+import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.crosswalk.Crosswalks;
+import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -10,10 +13,15 @@ import org.springframework.stereotype.Component;
 /** Which crosswalk a batch is to use: a kept one, that of a part, or the proposal between two maps. */
 @Component
 public class BatchChoice {
-    private final Crosswalks crosswalks;
+    /** Stands for the map that the parts were written for when the pack is to say it. */
+    static final String OF_THE_PACK = "pack";
 
-    BatchChoice(Crosswalks crosswalks) {
+    private final Crosswalks crosswalks;
+    private final LedgerService ledger;
+
+    BatchChoice(Crosswalks crosswalks, LedgerService ledger) {
         this.crosswalks = crosswalks;
+        this.ledger = ledger;
     }
 
     /**
@@ -43,11 +51,18 @@ public class BatchChoice {
     /**
      * What is meant.
      *
-     * @param crosswalk the routes, or those that are typically best where they are proposed only when the batch runs
+     * @param crosswalk the routes, or those that are typically best where they are proposed only when the batch runs;
+     *     empty when it is still to be said which map the parts were written for
+     * @param target the map they are to play on
      * @param proposing how the routes come about
      * @param repairs what is put right before
      */
-    public record Chosen(Crosswalks.Named crosswalk, Proposing proposing, BatchRepairs repairs) {}
+    public record Chosen(
+            Optional<Crosswalks.Named> crosswalk, NoteMap target, Proposing proposing, BatchRepairs repairs) {
+        static Chosen of(Crosswalks.Named crosswalk, Proposing proposing, BatchRepairs repairs) {
+            return new Chosen(Optional.of(crosswalk), crosswalk.crosswalk().target(), proposing, repairs);
+        }
+    }
 
     /**
      * The crosswalk that is meant.
@@ -57,16 +72,29 @@ public class BatchChoice {
     public Chosen find(Form form) {
         if (form.crosswalk != null && !form.crosswalk.isEmpty()) {
             Crosswalks.Named kept = crosswalks.kept(form.crosswalk);
-            return new Chosen(kept, Proposing.GIVEN, repairs(form).and(kept.repairs()));
+            return Chosen.of(kept, Proposing.GIVEN, repairs(form).and(kept.repairs()));
         }
         if (form.walk != null) {
-            return new Chosen(crosswalks.ofPart(form.walk), Proposing.GIVEN, repairs(form));
+            return Chosen.of(crosswalks.ofPart(form.walk), Proposing.GIVEN, repairs(form));
         }
         if (form.from == null || form.to == null || form.from.isEmpty() || form.to.isEmpty()) {
             throw Refusal.incomplete(
                     "Choose a saved crosswalk, or the map the parts were written for and the map to play them on.");
         }
-        return new Chosen(crosswalks.proposed(form.from, form.to), proposing(form), repairs(form));
+        return Chosen.of(crosswalks.proposed(form.from, form.to), proposing(form), repairs(form));
+    }
+
+    /**
+     * The same, but that the map the parts were written for may be left for later.
+     *
+     * @throws Refusal when nothing else is chosen
+     */
+    Chosen findOrLeave(Form form) {
+        boolean given = form.crosswalk != null && !form.crosswalk.isEmpty() || form.walk != null;
+        if (given || !OF_THE_PACK.equals(form.from) || form.to == null || form.to.isEmpty()) {
+            return find(form);
+        }
+        return new Chosen(Optional.empty(), ledger.get(form.to).map(), proposing(form), repairs(form));
     }
 
     private static BatchRepairs repairs(Form form) {
@@ -83,6 +111,6 @@ public class BatchChoice {
 
     /** What is chosen already, in words; "" when nothing is. */
     String words(Form form) {
-        return form.walk != null ? find(form).crosswalk().name() : "";
+        return form.walk != null ? find(form).crosswalk().orElseThrow().name() : "";
     }
 }

@@ -7,7 +7,10 @@ import java.util.List;
 import java.util.Locale;
 import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.web.crosswalk.KeptService;
+import org.jollyledger.web.job.JobState;
+import org.jollyledger.web.ledger.ImportService;
 import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.MapName;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.Resource;
@@ -29,17 +32,21 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class BatchController {
     private static final String TO_ONE = "redirect:/batches/{token}";
+    private static final String TO_PACK = "redirect:/batches/{token}/pack";
 
     private final BatchService batches;
     private final BatchChoice choice;
     private final KeptService kept;
     private final LedgerService ledger;
+    private final ImportService imports;
 
-    BatchController(BatchService batches, BatchChoice choice, KeptService kept, LedgerService ledger) {
+    BatchController(
+            BatchService batches, BatchChoice choice, KeptService kept, LedgerService ledger, ImportService imports) {
         this.batches = batches;
         this.choice = choice;
         this.kept = kept;
         this.ledger = ledger;
+        this.imports = imports;
     }
 
     @GetMapping("/batches")
@@ -73,7 +80,7 @@ class BatchController {
             if (sent.isEmpty()) {
                 throw Refusal.incomplete("No file was sent; choose a zip, or some MIDI files.");
             }
-            String token = batches.create(form.title(), choice.find(form));
+            String token = batches.create(form.title(), choice.findOrLeave(form));
             if (sent.size() == 1 && isArchive(sent.get(0))) {
                 try (InputStream archive = sent.get(0).getInputStream()) {
                     batches.add(token, archive);
@@ -81,9 +88,7 @@ class BatchController {
             } else {
                 batches.add(token, sent(sent, List.of()));
             }
-            batches.begin(token);
-            redirect.addAttribute("token", token);
-            return new ModelAndView(TO_ONE);
+            return new ModelAndView(beginOrAsk(token, redirect));
         } catch (Refusal refused) {
             return listPage(form, refused.sentence(), refused.status());
         }
@@ -108,7 +113,7 @@ class BatchController {
     @PostMapping("/batches/collect")
     @ResponseBody
     String collect(BatchChoice.Form form) {
-        return batches.create(form.title(), choice.find(form));
+        return batches.create(form.title(), choice.findOrLeave(form));
     }
 
     @PostMapping("/batches/{token}/files")
@@ -124,9 +129,78 @@ class BatchController {
 
     @PostMapping("/batches/{token}/begin")
     String begin(@PathVariable String token, RedirectAttributes redirect) {
-        batches.begin(token);
+        return beginOrAsk(token, redirect);
+    }
+
+    /** Begins at once, unless the pack brings a list or a map of its own, or nobody has said what it was written for. */
+    private String beginOrAsk(String token, RedirectAttributes redirect) {
         redirect.addAttribute("token", token);
+        if (batches.get(token).source().isEmpty() || !batches.brought(token).isEmpty()) {
+            return TO_PACK;
+        }
+        batches.begin(token);
         return TO_ONE;
+    }
+
+    /** What a pack brings, and which map its parts were written for. */
+    @GetMapping("/batches/{token}/pack")
+    ModelAndView pack(@PathVariable String token, @RequestParam(defaultValue = "") String from) {
+        return packPage(token, from, "", HttpStatus.OK);
+    }
+
+    private ModelAndView packPage(String token, String from, String refusal, HttpStatus status) {
+        Batch batch = batches.get(token);
+        if (batch.state() != JobState.COLLECTING) {
+            return new ModelAndView(TO_ONE, "token", token);
+        }
+        ModelAndView page = new ModelAndView("batch/pack", status);
+        page.addObject("batch", batch);
+        page.addObject("brought", batches.brought(token));
+        page.addObject("maps", ledger.names());
+        String chosen = ledger.names().stream()
+                .filter(map -> map.name().equals(batch.source()))
+                .map(MapName::slug)
+                .findFirst()
+                .orElse("");
+        page.addObject("from", from.isEmpty() ? chosen : from);
+        page.addObject("refusal", refusal);
+        return page;
+    }
+
+    /** Reads a file that a pack brings: a map goes to the ledger, a list is looked at first. */
+    @PostMapping("/batches/{token}/pack/read")
+    ModelAndView readBrought(@PathVariable String token, @RequestParam String path, RedirectAttributes redirect)
+            throws IOException {
+        try {
+            ImportService.Way way = imports.take(batches.brought(token, path), path);
+            redirect.addAttribute("token", token);
+            if (way.slug().isPresent()) {
+                redirect.addAttribute("from", way.slug().get());
+                return new ModelAndView(TO_PACK);
+            }
+            redirect.addAttribute("file", way.waiting().orElseThrow());
+            redirect.addAttribute("then", "/batches/" + token + "/pack");
+            return new ModelAndView("redirect:/new-map/file/{file}");
+        } catch (Refusal refused) {
+            return packPage(token, "", refused.sentence(), refused.status());
+        }
+    }
+
+    /** Says what the parts were written for, and begins. */
+    @PostMapping("/batches/{token}/pack")
+    ModelAndView beginPack(
+            @PathVariable String token, @RequestParam(defaultValue = "") String from, RedirectAttributes redirect) {
+        try {
+            if (from.isEmpty()) {
+                throw Refusal.incomplete("Choose the map that these parts were written for.");
+            }
+            batches.writtenFor(token, ledger.get(from).map());
+            batches.begin(token);
+            redirect.addAttribute("token", token);
+            return new ModelAndView(TO_ONE);
+        } catch (Refusal refused) {
+            return packPage(token, from, refused.sentence(), refused.status());
+        }
     }
 
     @PostMapping("/batches/{token}/stop")
@@ -149,7 +223,11 @@ class BatchController {
             @PathVariable String token,
             @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
             Model model) {
-        model.addAttribute("batch", batches.get(token));
+        Batch batch = batches.get(token);
+        if (batch.source().isEmpty()) {
+            return TO_PACK;
+        }
+        model.addAttribute("batch", batch);
         return htmx == null ? "batch/batch" : "batch/progress :: progress";
     }
 

@@ -81,6 +81,11 @@ class BatchEntity {
             Proposing proposing,
             BatchRepairs repairs) {}
 
+    void writtenFor(String name, String map) {
+        sourceName = name;
+        sourceMap = map;
+    }
+
     /** Makes room for one more archive of files; returns its number, from 1. */
     int nextArchive() {
         archives++;

@@ -4,11 +4,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
-import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.exchange.CrosswalkJson;
 import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.batch.BatchEntity.Snapshot;
 import org.jollyledger.web.crosswalk.Crosswalks;
 import org.jollyledger.web.file.Cut;
@@ -28,6 +29,7 @@ public class BatchService {
     private final BatchFiles files;
     private final JobService jobs;
     private final ConvertJob convert;
+    private final PackMaps packs;
     private final TransactionTemplate transaction;
 
     BatchService(
@@ -35,28 +37,35 @@ public class BatchService {
             BatchFiles files,
             JobService jobs,
             ConvertJob convert,
+            PackMaps packs,
             TransactionTemplate transaction) {
         this.batches = batches;
         this.files = files;
         this.jobs = jobs;
         this.convert = convert;
+        this.packs = packs;
         this.transaction = transaction;
     }
 
     /** Makes a batch that has no files yet; returns its token. */
     public String create(String name, BatchChoice.Chosen chosen) {
-        Crosswalks.Named crosswalk = chosen.crosswalk();
-        Crosswalk routes = crosswalk.crosswalk();
+        Optional<Crosswalks.Named> crosswalk = chosen.crosswalk();
+        Optional<NoteMap> source = crosswalk.map(named -> named.crosswalk().source());
+        String itsName = crosswalk
+                .map(Crosswalks.Named::name)
+                .orElse("A pack to " + chosen.target().name());
         Snapshot snapshot = new Snapshot(
-                routes.source().name(),
-                routes.target().name(),
-                NoteMapJson.write(routes.source()),
-                NoteMapJson.write(routes.target()),
-                chosen.proposing() == Proposing.GIVEN ? document(crosswalk) : "",
+                source.map(NoteMap::name).orElse(""),
+                chosen.target().name(),
+                source.map(NoteMapJson::write).orElse(""),
+                NoteMapJson.write(chosen.target()),
+                chosen.proposing() == Proposing.GIVEN
+                        ? crosswalk.map(BatchService::document).orElse("")
+                        : "",
                 chosen.proposing(),
                 chosen.repairs());
         return transaction.execute(status -> {
-            String token = jobs.create(convert, name.isBlank() ? crosswalk.name() : name.strip());
+            String token = jobs.create(convert, name.isBlank() ? itsName : name.strip());
             batches.save(new BatchEntity(token, snapshot));
             return token;
         });
@@ -80,9 +89,7 @@ public class BatchService {
 
     private int nextArchive(String token) {
         return transaction.execute(status -> {
-            if (jobs.get(token).state() != JobState.COLLECTING) {
-                throw Refusal.overtaken("This batch has started already; make a new one for more files.");
-            }
+            refuseUnlessCollecting(token);
             BatchEntity batch = entity(token);
             if (batch.archives() >= BatchFiles.MOST_ARCHIVES) {
                 throw Refusal.unreadable("This batch was sent in too many pieces; pack its files into one zip.");
@@ -91,12 +98,51 @@ public class BatchService {
         });
     }
 
+    private void refuseUnlessCollecting(String token) {
+        if (jobs.get(token).state() != JobState.COLLECTING) {
+            throw Refusal.overtaken("This batch has started already; make a new one for more files.");
+        }
+    }
+
     /** Begins a batch, or begins it again from the start. */
     public void begin(String token) {
-        if (transaction.execute(status -> entity(token).archives()) == 0) {
+        BatchEntity batch = transaction.execute(status -> entity(token));
+        if (batch.archives() == 0) {
             throw Refusal.incomplete("This batch has no files; choose some first.");
         }
+        if (batch.sourceName().isEmpty()) {
+            throw Refusal.incomplete("Choose the map that these parts were written for.");
+        }
         jobs.begin(token);
+    }
+
+    /** Says which map the parts of a batch that is not begun were written for; its routes are proposed when it runs. */
+    void writtenFor(String token, NoteMap map) {
+        transaction.executeWithoutResult(status -> {
+            refuseUnlessCollecting(token);
+            entity(token).writtenFor(map.name(), NoteMapJson.write(map));
+        });
+    }
+
+    /** What the files of a batch that is not begun bring besides parts; nothing where its crosswalk is settled. */
+    List<PackMaps.Found> brought(String token) {
+        return isSettled(token) ? List.of() : packs.find(archives(token));
+    }
+
+    /** A file that came with the parts. */
+    byte[] brought(String token, String path) throws IOException {
+        return packs.content(archives(token), path)
+                .orElseThrow(() -> Refusal.notFound("There is no “" + path + "” in this pack; go back to its page."));
+    }
+
+    private boolean isSettled(String token) {
+        return transaction.execute(status ->
+                jobs.get(token).state() != JobState.COLLECTING || entity(token).proposing() == Proposing.GIVEN);
+    }
+
+    private List<Path> archives(String token) {
+        return files.archives(
+                jobs.folder(token), transaction.execute(status -> entity(token).archives()));
     }
 
     /** Stops a batch after the file it is at; what is done is kept. */

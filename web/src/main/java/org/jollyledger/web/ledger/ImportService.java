@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.notemap.Texts;
+import org.jollyledger.web.manual.Manual;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -17,6 +19,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** Brings whole maps into the ledger, and asks where a name is taken already. */
 @Service
 public class ImportService {
+    private static final int LONGEST_FILE_NAME = 500;
     private static final Duration PATIENCE = Duration.ofDays(1);
 
     /** What becomes of a map that is brought in. */
@@ -61,13 +64,45 @@ public class ImportService {
             redirect.addFlashAttribute("message", "Imported from " + fileName + ".");
             return new ModelAndView("redirect:/maps/" + stored.slug());
         }
+        return new ModelAndView("redirect:/imports/" + keep(content, fileName));
+    }
+
+    /**
+     * Where a file leads.
+     *
+     * @param slug the address of its map, which is in the ledger now
+     * @param waiting the token under which it waits to be looked at, when it is a list
+     */
+    public record Way(Optional<String> slug, Optional<String> waiting) {}
+
+    /** Takes a file that came with something else: maps are added unless the ledger has them, a list waits. */
+    public Way take(byte[] content, String path) {
+        String fileName = MapReader.baseName(path);
+        if (Manual.is(content) || !MapReader.isWholeMap(MapReader.text(content))) {
+            return new Way(Optional.empty(), Optional.of(keep(content, fileName)));
+        }
+        List<String> slugs = reader.read(content, fileName).stream()
+                .map(map -> ledger.slugOf(map.name())
+                        .filter(slug -> ledger.get(slug).map().lines().equals(map.lines()))
+                        .orElseGet(() -> ledger.add(map, false, "Imported from " + fileName)
+                                .slug()))
+                .toList();
+        return new Way(slugs.stream().findFirst(), Optional.empty());
+    }
+
+    /** Keeps a file for a day, until it is said what becomes of it; returns its token. */
+    public String keep(byte[] content, String fileName) {
         String token = UUID.randomUUID().toString();
         Instant now = clock.instant();
         transaction.executeWithoutResult(status -> {
             waiting.deleteByCreatedAtBefore(now.minus(PATIENCE));
-            waiting.save(new WaitingImportEntity(token, fileName, content, now));
+            waiting.save(new WaitingImportEntity(token, Texts.cut(fileName, LONGEST_FILE_NAME), content, now));
         });
-        return new ModelAndView("redirect:/imports/" + token);
+        return token;
+    }
+
+    byte[] content(String token) {
+        return entity(token).content();
     }
 
     private WaitingImportEntity entity(String token) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.regex.Pattern;
 import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteList;
@@ -41,6 +42,7 @@ import org.jspecify.annotations.Nullable;
  * @param sound its sound as sent
  * @param readSound its sound as it was read then
  * @param skip the rows that are left out
+ * @param then the page of the application to go on to when the map is kept; empty for the map's own
  */
 public record ListForm(
         @Nullable String text,
@@ -57,9 +59,11 @@ public record ListForm(
         @Nullable List<String> readName,
         @Nullable List<String> sound,
         @Nullable List<String> readSound,
-        @Nullable List<String> skip) {
+        @Nullable List<String> skip,
+        @Nullable String then) {
 
     private static final int USUAL_START = 36;
+    private static final Pattern PAGE = Pattern.compile("(?:/[A-Za-z0-9-]+)+");
 
     /** What was corrected in a row; null where nothing was. */
     record Correction(
@@ -71,7 +75,17 @@ public record ListForm(
     }
 
     static ListForm ofText(String text, @Nullable String name) {
-        return new ListForm(text, name, null, null, null, null, null, null, null, null, null, null, null, null, null);
+        return ofText(text, name, "");
+    }
+
+    static ListForm ofText(String text, @Nullable String name, String then) {
+        return new ListForm(
+                text, name, null, null, null, null, null, null, null, null, null, null, null, null, null, then);
+    }
+
+    /** Where to go on when the map is kept, which is never outside the application; empty for the map's own page. */
+    public String next() {
+        return then != null && PAGE.matcher(then).matches() ? then : "";
     }
 
     public String list() {

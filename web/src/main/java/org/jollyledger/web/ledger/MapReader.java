@@ -25,6 +25,7 @@ import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
+import org.jollyledger.web.manual.Manual;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.stereotype.Component;
 
@@ -54,10 +55,54 @@ public class MapReader {
 
     /** The same, with how lists were read. */
     public List<Brought> bring(byte[] content, String name) {
-        if (ManualPages.isPdf(content)) {
-            return readText(ManualPages.read(content, "").text(), name);
+        return bring(content, name, "");
+    }
+
+    /** The same, with the pages or the sheet that hold the list, where the file is divided so. */
+    public List<Brought> bring(byte[] content, String name, String places) {
+        return isZip(content) && !Manual.is(content) ? readArchive(content) : readFile(content, name, places);
+    }
+
+    private static List<Brought> readFile(byte[] content, String name, String places) {
+        return readText(Manual.is(content) ? Manual.read(content, places).text() : text(content), name);
+    }
+
+    /**
+     * What a file holds, at a glance.
+     *
+     * @param words in words, such as "34 notes" or "a map of 34 lines"
+     */
+    public record Glance(String words, int notes) {}
+
+    /** Looks whether a file holds maps or a list of notes; empty when it does not, whatever else it is. */
+    public Optional<Glance> glance(byte[] content, String name) {
+        try {
+            if (Manual.is(content)) {
+                Manual.Taken taken = Manual.read(content, "");
+                int notes = Manual.notesIn(taken.text());
+                return notes == 0
+                        ? Optional.empty()
+                        : Optional.of(new Glance(notes + " notes" + taken.where() + ".", notes));
+            }
+            if (isZip(content) || isMidi(content)) {
+                return Optional.empty();
+            }
+            String text = text(content);
+            if (isWholeMap(text)) {
+                List<NoteMap> maps = read(content, name);
+                int lines = maps.stream().mapToInt(map -> map.lines().size()).sum();
+                return Optional.of(new Glance(
+                        maps.size() == 1
+                                ? "A map of " + lines + " lines."
+                                : maps.size() + " maps, " + lines + " lines.",
+                        lines));
+            }
+            int notes = Manual.notesIn(text);
+            return notes == 0 ? Optional.empty() : Optional.of(new Glance(notes + " notes.", notes));
+        } catch (Refusal refused) {
+            // A file that is something else is none of our business here.
+            return Optional.empty();
         }
-        return isZip(content) ? readArchive(content) : readText(text(content), name);
     }
 
     private static List<Brought> whole(List<NoteMap> maps) {
@@ -175,7 +220,7 @@ public class MapReader {
                 if (file.length > LARGEST_ENTRY || unpacked > LARGEST_UNPACKED) {
                     throw Refusal.unreadable("The archive unpacks to more than the limit; it was not read further.");
                 }
-                if (isZip(file)) {
+                if (isZip(file) && !Manual.is(file)) {
                     throw Refusal.unreadable("“" + baseName(entry.getName())
                             + "” is an archive inside the archive; unpack it and send it on its own.");
                 }
@@ -194,7 +239,7 @@ public class MapReader {
 
     private static List<Brought> readEntry(String name, byte[] file) {
         try {
-            return readText(text(file), name);
+            return readFile(file, name, "");
         } catch (Refusal refused) {
             throw Refusal.unreadable("“" + name + "” in the archive: " + refused.sentence());
         }

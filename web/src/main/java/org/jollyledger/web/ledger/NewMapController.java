@@ -7,11 +7,13 @@ import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NameRules;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.web.manual.Manual;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -62,6 +64,10 @@ class NewMapController {
         } catch (DocumentException | IllegalArgumentException e) {
             return page(form, null, String.valueOf(e.getMessage()), HttpStatus.UNPROCESSABLE_CONTENT);
         }
+        if (!form.next().isEmpty()) {
+            redirect.addAttribute("from", stored.slug());
+            return new ModelAndView("redirect:" + form.next());
+        }
         int lines = stored.map().lines().size();
         redirect.addFlashAttribute(
                 "message", lines == 0 ? "New map." : "New map of " + lines + (lines == 1 ? " line." : " lines."));
@@ -74,7 +80,7 @@ class NewMapController {
             @RequestParam MultipartFile file,
             @RequestParam(defaultValue = "") String text,
             @RequestParam(defaultValue = "") String name,
-            @RequestParam(defaultValue = "") String pages,
+            @RequestParam(defaultValue = "") String places,
             RedirectAttributes redirect)
             throws IOException {
         byte[] content = file.getBytes();
@@ -87,12 +93,8 @@ class NewMapController {
                 String list = MidiList.of(content, text);
                 return page(ListForm.ofText(list, name.isBlank() ? fileName : name), null, "", HttpStatus.OK);
             }
-            if (ManualPages.isPdf(content)) {
-                ManualPages.Taken taken = ManualPages.read(content, pages);
-                ModelAndView page =
-                        page(ListForm.ofText(taken.text(), name.isBlank() ? fileName : name), null, "", HttpStatus.OK);
-                page.addObject("said", taken.words());
-                return page;
+            if (Manual.is(content)) {
+                return manual(content, imports.keep(content, fileName), name.isBlank() ? fileName : name, places, "");
             }
             if (MapReader.isZip(content) || MapReader.isWholeMap(MapReader.text(content))) {
                 return imports.bring(content, fileName, redirect);
@@ -107,6 +109,33 @@ class NewMapController {
         }
     }
 
+    /** Reads a file that waits, such as one whose other pages are wanted or one that came with a pack of parts. */
+    @GetMapping("/new-map/file/{token}")
+    ModelAndView waiting(
+            @PathVariable String token,
+            @RequestParam(defaultValue = "") String places,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String then) {
+        byte[] content = imports.content(token);
+        String called = name.isBlank() ? imports.fileName(token) : name;
+        try {
+            return Manual.is(content)
+                    ? manual(content, token, called, places, then)
+                    : page(ListForm.ofText(MapReader.text(content), called, then), null, "", HttpStatus.OK);
+        } catch (Refusal refused) {
+            return page(ListForm.ofText("", called, then), null, refused.sentence(), refused.status());
+        }
+    }
+
+    private ModelAndView manual(byte[] content, String token, String name, String places, String then) {
+        Manual.Taken taken = Manual.read(content, places);
+        ModelAndView page = page(ListForm.ofText(taken.text(), name, then), null, "", HttpStatus.OK);
+        page.addObject("said", taken.words());
+        page.addObject("manual", taken);
+        page.addObject("token", token);
+        return page;
+    }
+
     private NameRules tidying(ListForm form) {
         return form.isTidied() ? rules.get() : NameRules.NONE;
     }
@@ -119,6 +148,7 @@ class NewMapController {
         page.addObject("ruleCount", rules.get().rules().size());
         page.addObject("message", message);
         page.addObject("said", "");
+        page.addObject("manual", null);
         page.addObject("reading", null);
         page.addObject("refusal", null);
         if (!form.list().isBlank()) {

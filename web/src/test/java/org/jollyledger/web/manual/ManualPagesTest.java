@@ -1,4 +1,4 @@
-package org.jollyledger.web.ledger;
+package org.jollyledger.web.manual;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -19,6 +19,7 @@ import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
 import org.jollyledger.core.exchange.NoteListReader;
+import org.jollyledger.web.ledger.MapReader;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -110,7 +111,7 @@ class ManualPagesTest {
         for (int size : new int[] {7, 9, 11}) {
             byte[] manual =
                     pdf(List.of(prose("Foghorn Drums"), prose("Contents"), table(columns, 120), prose("Index")), size);
-            ManualPages.Taken taken = ManualPages.read(manual, "");
+            Manual.Taken taken = ManualPages.read(manual, "");
             assertThat(taken.words()).isEqualTo("Page 3 of 4 holds notes.");
             assertThat(read(taken.text()))
                     .as(columns + " columns in " + size + "\n" + taken.text())

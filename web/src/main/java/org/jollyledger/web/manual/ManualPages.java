@@ -1,4 +1,4 @@
-package org.jollyledger.web.ledger;
+package org.jollyledger.web.manual;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -16,9 +16,9 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.pdfbox.text.TextPosition;
-import org.jollyledger.core.exchange.DocumentException;
-import org.jollyledger.core.exchange.NoteList;
-import org.jollyledger.core.exchange.NoteListReader;
+import org.jollyledger.web.manual.Manual.Place;
+import org.jollyledger.web.manual.Manual.Taken;
+import org.jollyledger.web.manual.Manual.Unit;
 import org.jollyledger.web.problem.Refusal;
 
 /** The pages of a manual in PDF as text, with what stands side by side on the page held apart by spaces. */
@@ -27,24 +27,9 @@ final class ManualPages {
     private static final int MOST_SIGNS = 60_000;
     private static final int LARGEST_PAGE = 20_000_000;
     private static final Duration PATIENCE = Duration.ofSeconds(20);
-    /** A page with so many notes holds a table of them. */
-    private static final int ROWS_OF_A_TABLE = 4;
-
-    private static final Pattern NOTE =
-            Pattern.compile("(?<![\\w.])(?:\\d{1,3}|[A-G]#?-?\\d|0x[0-9A-Fa-f]{2})(?![\\w%])");
     private static final Pattern RANGE = Pattern.compile("\\s*(\\d{1,4})(?:\\s*-\\s*(\\d{1,4}))?\\s*");
 
     private ManualPages() {}
-
-    /**
-     * What was taken from a manual.
-     *
-     * @param text of the pages, one after another
-     * @param words which pages those are, in a sentence
-     */
-    record Taken(String text, String words) {}
-
-    private record Page(int number, String text, int rows) {}
 
     static boolean isPdf(byte[] content) {
         return content.length > 4 && content[0] == '%' && content[1] == 'P' && content[2] == 'D' && content[3] == 'F';
@@ -62,19 +47,24 @@ final class ManualPages {
             if (count == 0) {
                 throw Refusal.unreadable("The PDF has no pages; choose another file.");
             }
-            List<Page> read = read(document, wanted(pages, count));
-            List<Page> taken = pages.isBlank()
-                    ? read.stream().filter(page -> page.rows >= ROWS_OF_A_TABLE).toList()
-                    : read;
-            if (taken.stream().allMatch(page -> page.text.isBlank())) {
+            List<Leaf> read = read(document, wanted(pages, count));
+            List<Leaf> taken =
+                    pages.isBlank() ? read.stream().filter(Leaf::holdsNotes).toList() : read;
+            if (taken.stream().allMatch(page -> page.text().isBlank())) {
                 throw Refusal.unreadable(
-                        read.stream().allMatch(page -> page.text.isBlank())
+                        read.stream().allMatch(page -> page.text().isBlank())
                                 ? "The PDF holds no text, only pictures of it; copy the list by hand."
-                                : "No page of the PDF holds a table of notes that is understood; name the pages beside the file.");
+                                : "No page of the PDF holds a table of notes that is understood; name the pages, or copy the list by hand.");
             }
             return new Taken(
-                    taken.stream().map(Page::text).collect(Collectors.joining("\n")),
-                    words(taken, count, pages.isBlank()));
+                    taken.stream().map(Leaf::text).collect(Collectors.joining("\n")),
+                    words(taken, count, pages.isBlank()),
+                    Unit.PAGES,
+                    read.stream()
+                            .filter(Leaf::holdsNotes)
+                            .map(page -> new Place(page.name(), page.notes()))
+                            .toList(),
+                    names(taken));
         } catch (InvalidPasswordException e) {
             throw Refusal.unreadable("The PDF is locked with a password; save it without one, then choose it again.");
         } catch (IOException
@@ -86,10 +76,13 @@ final class ManualPages {
         }
     }
 
-    private static String words(List<Page> taken, int count, boolean found) {
-        String numbers = taken.stream().map(page -> String.valueOf(page.number)).collect(Collectors.joining(", "));
-        return (taken.size() == 1 ? "Page " : "Pages ") + numbers + " of " + count
+    private static String words(List<Leaf> taken, int count, boolean found) {
+        return (taken.size() == 1 ? "Page " : "Pages ") + names(taken) + " of " + count
                 + (found ? (taken.size() == 1 ? " holds notes." : " hold notes.") : " taken.");
+    }
+
+    private static String names(List<Leaf> pages) {
+        return pages.stream().map(Leaf::name).collect(Collectors.joining(", "));
     }
 
     private static List<Integer> wanted(String pages, int count) {
@@ -121,16 +114,16 @@ final class ManualPages {
         return wanted;
     }
 
-    private static List<Page> read(PDDocument document, List<Integer> wanted) throws IOException {
+    private static List<Leaf> read(PDDocument document, List<Integer> wanted) throws IOException {
         long deadline = System.nanoTime() + PATIENCE.toNanos();
-        List<Page> pages = new ArrayList<>();
+        List<Leaf> pages = new ArrayList<>();
         for (int number : wanted) {
             if (System.nanoTime() > deadline) {
                 throw Refusal.unreadable(
                         "The PDF takes too long to read; name the pages with the list, such as 12-14.");
             }
             String text = isTooLarge(document.getPage(number - 1)) ? "" : text(document, number);
-            pages.add(new Page(number, text, rows(text)));
+            pages.add(Leaf.of(String.valueOf(number), text));
         }
         return pages;
     }
@@ -155,24 +148,6 @@ final class ManualPages {
         columns.setEndPage(number);
         columns.getText(document);
         return columns.text();
-    }
-
-    private static int rows(String text) {
-        // Most pages of a manual hold hardly a number; they need not be read as lists.
-        if (NOTE.matcher(text).results().limit(ROWS_OF_A_TABLE).count() < ROWS_OF_A_TABLE) {
-            return 0;
-        }
-        try {
-            NoteList list = NoteListReader.read(text, NoteListReader.Settings.USUAL);
-            long known = list.rows().stream()
-                    .filter(row -> row.isLine()
-                            && row.sound().isPresent()
-                            && row.note().isPresent())
-                    .count();
-            return list.counted() ? 0 : (int) known;
-        } catch (DocumentException e) {
-            return 0;
-        }
     }
 
     /** Lays the signs of a page out as they stand on it: lines by their height, columns by their distance. */
