@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -74,15 +75,20 @@ public final class NoteListReader {
     private final Settings settings;
     private final OctaveConvention convention;
     private final boolean counted;
+    private final ListSiblings siblings;
     private final List<Row> rows = new ArrayList<>();
     /** For each row that is a line, the words its sound is read from. */
+    /** The numbers of the lines with each name. */
+    private final Map<String, List<Integer>> lines = new HashMap<>();
+
     private final List<String> spokenNames = new ArrayList<>();
 
     private String heading = "";
     private String before = "";
     private int next;
 
-    private NoteListReader(Settings settings, OctaveConvention convention, boolean counted) {
+    private NoteListReader(Settings settings, OctaveConvention convention, boolean counted, ListSiblings siblings) {
+        this.siblings = siblings;
         this.settings = settings;
         this.convention = convention;
         this.counted = counted;
@@ -122,7 +128,11 @@ public final class NoteListReader {
         boolean counted = parsed.stream().noneMatch(ListLine::hasNoteAndName);
         ConventionGuess guess = ConventionGuess.of(text, parsed);
         OctaveConvention convention = settings.middleC.orElse(guess.convention());
-        NoteListReader reader = new NoteListReader(settings, convention, counted);
+        ListSiblings siblings = new ListSiblings(parsed.stream()
+                .filter(line -> counted || line.note().isPresent())
+                .map(ListLine::name)
+                .toList());
+        NoteListReader reader = new NoteListReader(settings, convention, counted, siblings);
         parsed.forEach(reader::add);
         List<Row> rows = doubled(reader.together());
         if (rows.stream().noneMatch(Row::isLine)
@@ -256,14 +266,32 @@ public final class NoteListReader {
     }
 
     private void add(Row row, String spoken) {
-        rows.add(row);
-        spokenNames.add(spoken);
+        String key = spoken.strip().toLowerCase(Locale.ROOT);
+        List<Integer> alike = lines.computeIfAbsent(key, name -> new ArrayList<>());
+        Optional<Row> numbered = alike.isEmpty()
+                ? Optional.empty()
+                : siblings.numbered(spoken, alike.size() + 1)
+                        .map(whole ->
+                                doubting(row, "named like line " + alike.get(0) + ", and taken as “" + whole + "”"));
+        spokenNames.add(
+                numbered.isEmpty()
+                        ? spoken
+                        : siblings.numbered(spoken, alike.size() + 1).orElseThrow());
+        rows.add(numbered.orElse(alike.isEmpty() ? row : doubting(row, "named like line " + alike.get(0))));
+        alike.add(row.line());
+    }
+
+    private static Row doubting(Row row, String doubt) {
+        List<String> doubts = new ArrayList<>(row.doubts());
+        doubts.add(doubt);
+        return with(row, row.sound(), row.reading(), doubts);
     }
 
     /** The name with the kit piece before it that its heading, or else the line before it, names. */
     private String underHeading(String name, List<String> doubts) {
         SoundReading alone = SoundReader.read(name);
-        if (alone.pieceNamed()) {
+        Optional<String> instead = siblings.instead(name, heading.isEmpty() ? before : heading);
+        if (alone.pieceNamed() && instead.isEmpty()) {
             before = pieceWords(name, alone);
             return name;
         }
@@ -271,7 +299,12 @@ public final class NoteListReader {
         if (whole.isPresent()) {
             return whole.get();
         }
-        Optional<String> continued = withPiece(before, name);
+        if (instead.isPresent()) {
+            doubts.add("read as “" + instead.get() + "”, after the other lines");
+            before = pieceWords(instead.get(), SoundReader.read(instead.get()));
+            return instead.get();
+        }
+        Optional<String> continued = withPiece(before, name).filter(text -> ListSiblings.mayGoOn(before, name, text));
         continued.ifPresent(text -> doubts.add("read as “" + text + "”, going on from the line before"));
         return continued.orElse(name);
     }

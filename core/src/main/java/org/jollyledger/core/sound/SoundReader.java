@@ -4,12 +4,15 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.IntStream;
 import org.jollyledger.core.sound.Meaning.Standing;
 
@@ -71,6 +74,9 @@ public final class SoundReader {
             Articulation.SHORT,
             Articulation.LONG);
 
+    /** So many cymbals in a row are counted through, not by chance. */
+    private static final int FEWEST_COUNTED = 3;
+
     /** What says no more than that it is struck as usual. */
     private static final Set<Articulation> PLAIN = EnumSet.of(Articulation.HIT, Articulation.OPEN);
 
@@ -124,6 +130,27 @@ public final class SoundReader {
         return remembered;
     }
 
+    /** What the words of a name speak of, each on its own. */
+    public static Set<Says> says(String name) {
+        Set<Says> says = EnumSet.noneOf(Says.class);
+        for (Fragment fragment : new SoundReader(name).fragments) {
+            if (fragment.piece().isPresent()) {
+                says.add(Says.PIECE);
+            } else if (fragment.meaning() instanceof Meaning.Strike strike) {
+                says.add(strike.openness().isPresent() ? Says.OPENING : Says.STROKE);
+            } else if (fragment.meaning() instanceof Meaning.Rank) {
+                says.add(Says.PITCH);
+            } else if (fragment.meaning() instanceof Meaning.Count) {
+                says.add(Says.NUMBER);
+            } else if (fragment.meaning() instanceof Meaning.Where) {
+                says.add(Says.SIDE);
+            } else if (fragment.likeness() == 0) {
+                says.add(Says.UNKNOWN);
+            }
+        }
+        return says;
+    }
+
     /**
      * Reads some names, each on its own.
      *
@@ -141,7 +168,8 @@ public final class SoundReader {
      */
     public static List<SoundReading> readTogether(Collection<String> names) {
         List<SoundReader> readers = names.stream().map(SoundReader::new).toList();
-        List<SoundReading> readings = readers.stream().map(SoundReader::read).toList();
+        List<SoundReading> readings =
+                countedTogether(readers.stream().map(SoundReader::read).toList());
         boolean pitched = readers.stream().anyMatch(reader -> reader.tomByPitch);
         if (!pitched) {
             return readings;
@@ -156,26 +184,58 @@ public final class SoundReader {
         return readings.stream().map(reading -> renumbered(reading, toms)).toList();
     }
 
-    private static SoundReading renumbered(SoundReading reading, List<Integer> toms) {
-        Optional<Sound> sound = reading.sound()
-                .map(read -> read.piece() == KitPiece.TOM
-                        ? new Sound(
-                                read.piece(),
-                                toms.indexOf(read.number()) + 1,
-                                read.side(),
-                                read.articulation(),
-                                read.openness())
-                        : read);
-        if (sound.equals(reading.sound())) {
-            return reading;
+    /**
+     * Where all cymbals of a list are counted through ("Cymbal 1 Crash", "Cymbal 2 Ride", "Cymbal 3 Splash"), each of
+     * them is counted among its kind.
+     */
+    private static List<SoundReading> countedTogether(List<SoundReading> readings) {
+        Map<Integer, Set<KitPiece>> pieces = new TreeMap<>();
+        for (SoundReading reading : readings) {
+            reading.sound()
+                    .filter(sound -> sound.family() == Family.CYMBAL)
+                    .ifPresent(sound -> pieces.computeIfAbsent(sound.number(), number -> EnumSet.noneOf(KitPiece.class))
+                            .add(sound.piece()));
         }
+        long kinds = pieces.values().stream().flatMap(Set::stream).distinct().count();
+        int next = 1;
+        for (Map.Entry<Integer, Set<KitPiece>> entry : pieces.entrySet()) {
+            if (entry.getKey() != next || entry.getValue().size() > 1) {
+                return readings;
+            }
+            next++;
+        }
+        if (pieces.size() < FEWEST_COUNTED || kinds < 2) {
+            return readings;
+        }
+        Map<Integer, Integer> ofItsKind = new HashMap<>();
+        Map<KitPiece, Integer> counts = new EnumMap<>(KitPiece.class);
+        pieces.forEach((number, piece) ->
+                ofItsKind.put(number, counts.merge(piece.iterator().next(), 1, Integer::sum)));
+        return readings.stream()
+                .map(reading -> reading.sound()
+                        .filter(sound ->
+                                sound.family() == Family.CYMBAL && ofItsKind.get(sound.number()) != sound.number())
+                        .map(sound -> numbered(
+                                reading,
+                                ofItsKind.get(sound.number()),
+                                "; the cymbals of this list are counted through"))
+                        .orElse(reading))
+                .toList();
+    }
+
+    private static SoundReading numbered(SoundReading reading, int number, String why) {
+        Optional<Sound> sound = reading.sound()
+                .map(read -> new Sound(read.piece(), number, read.side(), read.articulation(), read.openness()));
         return new SoundReading(
-                reading.name(),
-                sound,
-                reading.confidence(),
-                reading.pieceNamed(),
-                reading.reason() + "; among the other toms of this list it is number "
-                        + sound.orElseThrow().number());
+                reading.name(), sound, reading.confidence(), reading.pieceNamed(), reading.reason() + why);
+    }
+
+    private static SoundReading renumbered(SoundReading reading, List<Integer> toms) {
+        return reading.sound()
+                .filter(sound -> sound.piece() == KitPiece.TOM && toms.indexOf(sound.number()) + 1 != sound.number())
+                .map(sound -> toms.indexOf(sound.number()) + 1)
+                .map(number -> numbered(reading, number, "; among the other toms of this list it is number " + number))
+                .orElse(reading);
     }
 
     private SoundReading read() {

@@ -22,6 +22,7 @@ import org.jollyledger.core.exchange.NoteListReader.Direction;
 import org.jollyledger.core.exchange.NoteListReader.Settings;
 import org.jollyledger.core.pitch.OctaveConvention;
 import org.jollyledger.core.sound.Sound;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -300,6 +301,39 @@ class NoteListReaderTest {
                             .isTrue());
         } catch (DocumentException e) {
             assertThat(e.getMessage()).contains("No line of this holds");
+        }
+    }
+
+    /** What one name leaves open, the others of its list say; what was taken from them is said beside it. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "44 HH Pedal; 38 Snare; 42 Closed; 46 Open|hi-hat, tip, closed; hi-hat, tip, open|after the other lines",
+                "38 Snare; 48 High; 47 Mid; 45 Low|tom 1, head; tom 2, head; tom 3, head|",
+                "49 Crash 1; 57 Crash 2; 51 Ride; 1 Choke 1; 2 Choke 2|ride 1, bow; crash 1, choke; crash 2, choke|",
+                "49 Crash 1; 51 Ride; 2 Choke|ride 1, bow; ride 1, choke|going on from the line before",
+                "55 Splash 1; 42 Hat; 44 Foot; 1 Splash|hi-hat, pedal splash|after the other lines",
+                "42 Hat; 44 Foot; 1 Splash|splash 1, edge|",
+                "49 Crash; 57 Crash|crash 1, edge; crash 2, edge|named like line 1, and taken as “Crash 2”",
+                "49 Crash; 52 Crash 2; 57 Crash|crash 2, edge; crash 1, edge|named like line 1",
+                "36 Snare drum; 38 Snare drum|snare, centre; snare, centre|named like line 1",
+                "38 Snare; 37 Side; 40 Rim|snare, side stick; snare, rim shot|",
+                "60 Conga; 61 Open; 62 Slap|conga 1, open; conga 1, slap|",
+                "36 Kick; 37 Perc 1|-|no word of the name is known",
+                "49 Cymbal 1 Crash; 51 Cymbal 2 Ride; 55 Cymbal 3 Splash|crash 1, edge; ride 1, bow; splash 1, edge|",
+                "49 Crash 1; 51 Ride 2; 59 Ride 1|crash 1, edge; ride 2, bow; ride 1, bow|"
+            })
+    void theOtherNamesOfAListHelp(String list, String sounds, @Nullable String doubt) throws Exception {
+        List<Row> rows =
+                NoteListReader.read(list.replace("; ", "\n"), Settings.USUAL).rows();
+        List<String> wanted = List.of(sounds.split("; "));
+        List<Row> last = rows.subList(rows.size() - wanted.size(), rows.size());
+        assertThat(last)
+                .extracting(row -> row.sound().map(Sound::words).orElse("-"))
+                .isEqualTo(wanted);
+        if (doubt != null) {
+            assertThat(last).flatExtracting(Row::doubts).anyMatch(said -> said.contains(doubt));
         }
     }
 }

@@ -1,0 +1,147 @@
+package org.jollyledger.core.exchange;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.jollyledger.core.sound.Articulation;
+import org.jollyledger.core.sound.Family;
+import org.jollyledger.core.sound.KitPiece;
+import org.jollyledger.core.sound.Says;
+import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.sound.SoundReader;
+import org.jollyledger.core.sound.SoundReading;
+
+/**
+ * What the other names of a list say about one that names no piece of a kit: "Open" behind the snares is the hi-hat's,
+ * "High" is a tom, "Choke 2" belongs to the cymbal of which there are two.
+ */
+final class ListSiblings {
+    private record Numbered(KitPiece piece, int number) {
+        static Numbered of(Sound sound) {
+            return new Numbered(sound.piece(), sound.number());
+        }
+    }
+
+    /** The pieces of which a kit has several. */
+    private static final Set<KitPiece> SEVERAL = EnumSet.of(
+            KitPiece.TOM,
+            KitPiece.CRASH,
+            KitPiece.RIDE,
+            KitPiece.SPLASH,
+            KitPiece.CHINA,
+            KitPiece.STACK,
+            KitPiece.COWBELL);
+
+    private final String hat;
+    private final Set<Numbered> named = new HashSet<>();
+    private final boolean chokesOfCrashes;
+    private final boolean splashCymbal;
+
+    /** @param names of all lines */
+    ListSiblings(List<String> names) {
+        String wordsOfHat = "";
+        List<Sound> chokes = new ArrayList<>();
+        boolean splash = false;
+        for (String name : names) {
+            SoundReading reading = SoundReader.read(name);
+            if (reading.sound().isEmpty()) {
+                continue;
+            }
+            Sound sound = reading.sound().get();
+            if (reading.pieceNamed()) {
+                named.add(Numbered.of(sound));
+                splash |= sound.piece() == KitPiece.SPLASH && !isBareSplash(name);
+                if (sound.piece() == KitPiece.HIHAT && wordsOfHat.isEmpty()) {
+                    wordsOfHat = name.strip().split("[\\s,:/]+")[0];
+                    wordsOfHat = SoundReader.read(wordsOfHat)
+                                    .sound()
+                                    .filter(read -> read.piece() == KitPiece.HIHAT)
+                                    .isPresent()
+                            ? wordsOfHat
+                            : "Hi-Hat";
+                }
+            } else if (sound.articulation() == Articulation.CHOKE) {
+                chokes.add(sound);
+            }
+        }
+        hat = wordsOfHat;
+        splashCymbal = splash;
+        chokesOfCrashes = chokes.stream().map(Numbered::of).distinct().count() > 1
+                && chokes.stream().map(Numbered::of).allMatch(named::contains);
+    }
+
+    /**
+     * The whole name of one that names no piece, where it cannot go on from the line before.
+     *
+     * @param before what the line before names, or ""
+     */
+    Optional<String> instead(String name, String before) {
+        Set<Says> says = SoundReader.says(name);
+        Optional<KitPiece> piece = SoundReader.read(before).sound().map(Sound::piece);
+        Optional<Sound> alone = SoundReader.read(name).sound();
+        boolean percussion =
+                piece.filter(one -> one.family() == Family.PERCUSSION).isPresent();
+        if (isBareSplash(name)) {
+            return Optional.of(hat + " " + name)
+                    .filter(whole -> splashCymbal && piece.equals(Optional.of(KitPiece.HIHAT)));
+        }
+        if (name.strip().equalsIgnoreCase("slap")) {
+            return Optional.of(before + " " + name)
+                    .filter(whole -> SoundReader.read(whole)
+                            .sound()
+                            .filter(sound -> sound.articulation() == Articulation.SLAP)
+                            .isPresent());
+        }
+        if (says.contains(Says.PIECE)) {
+            return Optional.empty();
+        }
+        if (says.contains(Says.OPENING)
+                && !piece.equals(Optional.of(KitPiece.HIHAT))
+                && !percussion
+                && alone.filter(sound -> sound.piece() == KitPiece.HIHAT).isPresent()) {
+            return Optional.of(hat.isEmpty() ? name : hat + " " + name);
+        }
+        if (says.contains(Says.PITCH)
+                && !says.contains(Says.STROKE)
+                && !says.contains(Says.UNKNOWN)
+                && !piece.equals(Optional.of(KitPiece.TOM))
+                && !percussion) {
+            return Optional.of("Tom " + name);
+        }
+        boolean choke = alone.filter(sound -> sound.articulation() == Articulation.CHOKE)
+                .isPresent();
+        return Optional.of("Crash " + name).filter(whole -> choke && chokesOfCrashes);
+    }
+
+    /** The name of the second or third of those that are named alike, unless another line has that name. */
+    Optional<String> numbered(String name, int number) {
+        Set<Says> says = SoundReader.says(name);
+        return SoundReader.read(name + " " + number)
+                .sound()
+                .filter(sound -> SEVERAL.contains(sound.piece())
+                        && sound.number() == number
+                        && says.contains(Says.PIECE)
+                        && !says.contains(Says.NUMBER)
+                        && !says.contains(Says.PITCH)
+                        && !says.contains(Says.SIDE)
+                        && !named.contains(Numbered.of(sound)))
+                .map(sound -> name.strip() + " " + number);
+    }
+
+    /** Whether a name may go on from the line before, whose piece makes it whole: one that adds nothing may not. */
+    static boolean mayGoOn(String before, String name, String whole) {
+        Set<Says> says = SoundReader.says(name);
+        return says.contains(Says.STROKE)
+                || says.contains(Says.OPENING)
+                || !SoundReader.read(whole)
+                        .sound()
+                        .equals(SoundReader.read(before).sound());
+    }
+
+    private static boolean isBareSplash(String name) {
+        return name.strip().equalsIgnoreCase("splash");
+    }
+}
