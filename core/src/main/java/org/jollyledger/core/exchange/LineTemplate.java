@@ -64,7 +64,9 @@ final class LineTemplate {
                 : "^[^\\w#]*" + LABEL + "#?" + parts("l", lead) + "(?=\\W)[\\s)\\]:;,.=>|/-]*(?<name>";
         String behind = trail.isEmpty()
                 ? ".*)$"
-                : ".*?)[\\s.:;,=(\\[|>_/-]+" + LABEL + "#?" + parts("t", trail) + "[\\s)\\].]*$";
+                // The name ends before the dots that lead to the note, so that no way through them is tried twice.
+                : ".*?)(?<![\\s.:;,=(\\[|>_/-])[\\s.:;,=(\\[|>_/-]++" + LABEL + "#?" + parts("t", trail)
+                        + "[\\s)\\].]*$";
         pattern = Pattern.compile(before + behind);
     }
 
@@ -199,11 +201,22 @@ final class LineTemplate {
     }
 
     private @Nullable Matcher match(String line) {
-        if (line.length() > LONGEST_LINE) {
+        if (line.length() > LONGEST_LINE || !mayMatch(line)) {
             return null;
         }
         Matcher matcher = pattern.matcher(line.strip());
         return matcher.matches() ? matcher : null;
+    }
+
+    /** Every note has a digit, and one behind the name ends the line: most lines of prose are no match at a glance. */
+    private boolean mayMatch(String line) {
+        int last = line.length() - 1;
+        while (last >= 0 && !Character.isLetterOrDigit(line.charAt(last))) {
+            last--;
+        }
+        return trail.isEmpty()
+                ? line.chars().anyMatch(Character::isDigit)
+                : last >= 0 && Character.isDigit(line.charAt(last));
     }
 
     private Optional<ListLine> parse(int number, String line) {

@@ -1,7 +1,10 @@
 package org.jollyledger.core.exchange;
 
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -62,14 +65,19 @@ record ListLayout(String words, List<ListLine> lines) {
     }
 
     private double score() {
-        List<Integer> numbers = lines.stream()
-                .filter(ListLine::hasNoteAndName)
-                .flatMap(line -> line.note().orElseThrow().numbers().stream())
-                .toList();
-        boolean named = lines.stream()
+        // A page may have the same list twice, by name and by note.
+        Map<String, List<Integer>> named = new HashMap<>();
+        for (ListLine line : lines) {
+            if (line.hasNoteAndName()) {
+                List<Integer> itsNumbers = line.note().orElseThrow().numbers();
+                named.put(itsNumbers + line.name().toLowerCase(Locale.ROOT), itsNumbers);
+            }
+        }
+        List<Integer> numbers = named.values().stream().flatMap(List::stream).toList();
+        boolean pitched = lines.stream()
                 .anyMatch(line -> line.hasNoteAndName()
                         && !line.note().orElseThrow().pitches().isEmpty());
-        boolean countsOnly = !named && numbers.stream().allMatch(ListLayout::isSmall);
+        boolean countsOnly = !pitched && numbers.stream().allMatch(ListLayout::isSmall);
         if (countsOnly || numbers.stream().distinct().count() < DISTINCT * numbers.size()) {
             return 0;
         }

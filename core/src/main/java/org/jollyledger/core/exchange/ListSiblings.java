@@ -35,6 +35,12 @@ final class ListSiblings {
             KitPiece.STACK,
             KitPiece.COWBELL);
 
+    private static final int FEWEST_SHARING = 6;
+    private static final double SHARE_SHARING = 0.9;
+    private static final double SHARE_NAMING = 0.6;
+    private static final int FEWEST_PIECES = 2;
+    private static final int LONGEST_SHARED = 24;
+
     private final String hat;
     private final Set<Numbered> named = new HashSet<>();
     private final boolean chokesOfCrashes;
@@ -129,6 +135,50 @@ final class ListSiblings {
                         && !says.contains(Says.SIDE)
                         && !named.contains(Numbered.of(sound)))
                 .map(sound -> name.strip() + " " + number);
+    }
+
+    /**
+     * What nearly all names of a list begin with though their piece comes after it, as "Oak Kick", "Oak Snare" or
+     * "OKKick", "OKSnare" do; "" when there is no such thing.
+     */
+    static String sharedBeginning(List<String> names) {
+        if (names.size() < FEWEST_SHARING) {
+            return "";
+        }
+        String shortest = names.get(0);
+        String best = "";
+        for (int length = 1; length <= Math.min(LONGEST_SHARED, shortest.length() - 2); length++) {
+            String beginning = shortest.substring(0, length);
+            List<String> rests = names.stream()
+                    .filter(name -> name.startsWith(beginning) && endsWord(name, beginning.length()))
+                    .map(name -> name.substring(beginning.length()))
+                    .toList();
+            if (rests.size() < SHARE_SHARING * names.size()) {
+                continue;
+            }
+            List<String> pieces =
+                    rests.stream().filter(ListSiblings::namesPiece).toList();
+            if (pieces.size() >= SHARE_NAMING * rests.size()
+                    && pieces.stream().distinct().count() > FEWEST_PIECES) {
+                best = beginning;
+            }
+        }
+        return best;
+    }
+
+    private static boolean endsWord(String name, int at) {
+        if (at >= name.length()) {
+            return false;
+        }
+        char before = name.charAt(at - 1);
+        char after = name.charAt(at);
+        return !Character.isLetterOrDigit(before)
+                || Character.isUpperCase(after)
+                        && (at + 1 < name.length() && !Character.isWhitespace(name.charAt(at + 1)));
+    }
+
+    private static boolean namesPiece(String name) {
+        return SoundReader.read(name).pieceNamed();
     }
 
     /** Whether a name may go on from the line before, whose piece makes it whole: one that adds nothing may not. */

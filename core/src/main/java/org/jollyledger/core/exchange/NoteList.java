@@ -35,6 +35,7 @@ public record NoteList(
 
     static final String NO_NOTE = "no note";
     static final String NO_NAME = "no name";
+    static final String NAME_WITHOUT_NOTE = "a name without a note";
     private static final Set<String> NOT_UNDERSTOOD = Set.of(NO_NOTE, NO_NAME);
 
     public NoteList {
@@ -111,12 +112,13 @@ public record NoteList(
                 .toList();
     }
 
-    /** {@return the rows that were left out though they hold a word and what may be a note} */
+    /** {@return the rows that were left out though they may be records: a name, or a word and what may be a note} */
     public List<Row> unexplained() {
         return leftOut().stream()
-                .filter(row -> row.skipped().filter(NOT_UNDERSTOOD::contains).isPresent()
-                        && row.original().codePoints().anyMatch(Character::isLetter)
-                        && A_NOTE.matcher(row.original()).find())
+                .filter(row -> row.skipped().filter(NAME_WITHOUT_NOTE::equals).isPresent()
+                        || row.skipped().filter(NOT_UNDERSTOOD::contains).isPresent()
+                                && row.original().codePoints().anyMatch(Character::isLetter)
+                                && A_NOTE.matcher(row.original()).find())
                 .toList();
     }
 

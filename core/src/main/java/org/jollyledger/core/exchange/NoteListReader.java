@@ -71,11 +71,19 @@ public final class NoteListReader {
     private static final Pattern PLURAL =
             Pattern.compile("(?i)^(kick|snare|tom|ride|china|hat|hi-hat|cymbal|stack|crash|splash)e?s$");
     private static final int LONGEST_HEADING = 40;
+    /** Such as "DRUMS", "Snares" and "Snare 1" over one another. */
+    private static final int MOST_HEADINGS = 3;
+
+    /** As many names show whether all begin alike. */
+    private static final int MOST_COMPARED = 60;
+
+    private static final String HEADING = "no note: a heading";
 
     private final Settings settings;
     private final OctaveConvention convention;
     private final boolean counted;
     private final ListSiblings siblings;
+    private final String shared;
     private final List<Row> rows = new ArrayList<>();
     /** For each row that is a line, the words its sound is read from. */
     /** The numbers of the lines with each name. */
@@ -87,7 +95,9 @@ public final class NoteListReader {
     private String before = "";
     private int next;
 
-    private NoteListReader(Settings settings, OctaveConvention convention, boolean counted, ListSiblings siblings) {
+    private NoteListReader(
+            Settings settings, OctaveConvention convention, boolean counted, ListSiblings siblings, String shared) {
+        this.shared = shared;
         this.siblings = siblings;
         this.settings = settings;
         this.convention = convention;
@@ -128,13 +138,23 @@ public final class NoteListReader {
         boolean counted = parsed.stream().noneMatch(ListLine::hasNoteAndName);
         ConventionGuess guess = ConventionGuess.of(text, parsed);
         OctaveConvention convention = settings.middleC.orElse(guess.convention());
-        ListSiblings siblings = new ListSiblings(parsed.stream()
-                .filter(line -> counted || line.note().isPresent())
+        List<String> names = parsed.stream()
+                .filter(line -> (counted || line.note().isPresent()) && ListLine.hasLetters(line.name()))
                 .map(ListLine::name)
+                .toList();
+        String shared = ListSiblings.sharedBeginning(names.stream()
+                .filter(name -> name.length() <= Line.LONGEST_NAME)
+                .limit(MOST_COMPARED)
                 .toList());
-        NoteListReader reader = new NoteListReader(settings, convention, counted, siblings);
+        if (!shared.isEmpty()) {
+            remarks.add("All names begin with “" + shared.strip() + "”, which was not taken as part of the sound.");
+        }
+        ListSiblings siblings = new ListSiblings(names.stream()
+                .map(name -> name.startsWith(shared) ? name.substring(shared.length()) : name)
+                .toList());
+        NoteListReader reader = new NoteListReader(settings, convention, counted, siblings, shared);
         parsed.forEach(reader::add);
-        List<Row> rows = doubled(reader.together());
+        List<Row> rows = doubled(namesWithoutNotes(reader.together(), counted));
         if (rows.stream().noneMatch(Row::isLine)
                 || counted && rows.stream().noneMatch(row -> row.sound().isPresent())) {
             throw DocumentException.of("No line of this holds a note or the name of a drum;"
@@ -181,7 +201,7 @@ public final class NoteListReader {
             return;
         }
         if (counted) {
-            add(row(line, OptionalInt.of(next), line.name(), new ArrayList<>()), line.name());
+            add(row(line, OptionalInt.of(next), line.name(), new ArrayList<>()), bare(line.name()));
             next += settings.direction.step;
             return;
         }
@@ -215,7 +235,7 @@ public final class NoteListReader {
             return PAGE.matcher(line.original()).matches() ? Optional.of("a page number") : Optional.empty();
         }
         if (line.note().isEmpty()) {
-            return Optional.of(isHeading(line) ? "no note: a heading" : NoteList.NO_NOTE);
+            return Optional.of(isHeading(line) ? HEADING : NoteList.NO_NOTE);
         }
         if (PROSE.matcher(line.name()).find()
                 && SoundReader.read(line.name()).sound().isEmpty()) {
@@ -244,14 +264,15 @@ public final class NoteListReader {
                         != text.numbers().get(0)) {
             doubts.add("number and name of the note disagree; the number was taken");
         }
-        String name = underHeading(line.name(), doubts);
+        String name = underHeading(bare(line.name()), doubts);
+        String shown = name.equals(bare(line.name())) ? line.name() : name;
         List<String> parts = parts(name);
         if (notes.size() == 1) {
             boolean several = saysSeveral(parts) && !isPieceWithStroke(name);
             if (several) {
                 doubts.add("several articulations on one note; the sound is that of the first");
             }
-            add(row(line, OptionalInt.of(notes.get(0)), name, doubts), several ? parts.get(0) : name);
+            add(row(line, OptionalInt.of(notes.get(0)), shown, doubts), several ? parts.get(0) : name);
             return;
         }
         boolean paired = parts.size() == notes.size();
@@ -263,6 +284,11 @@ public final class NoteListReader {
             String each = paired ? parts.get(i) : name + " " + (i + 1);
             add(row(line, OptionalInt.of(notes.get(i)), each, own), each);
         }
+    }
+
+    /** A name without what all names of the list begin with. */
+    private String bare(String name) {
+        return name.startsWith(shared) ? name.substring(shared.length()) : name;
     }
 
     private void add(Row row, String spoken) {
@@ -426,6 +452,39 @@ public final class NoteListReader {
         return with(row, reading.sound(), reading.reason(), doubts);
     }
 
+    /** A heading stands over lines; several in a row are names whose notes were not found. */
+    private static List<Row> namesWithoutNotes(List<Row> rows, boolean counted) {
+        List<Row> result = new ArrayList<>(rows);
+        List<Integer> headings = new ArrayList<>();
+        for (int at = 0; at <= rows.size() && !counted; at++) {
+            boolean ends = at == rows.size() || rows.get(at).isLine();
+            if (!ends && rows.get(at).skipped().equals(Optional.of(HEADING))) {
+                headings.add(at);
+            }
+            if (ends) {
+                if (headings.size() > MOST_HEADINGS) {
+                    headings.forEach(row -> result.set(row, skipping(rows.get(row), NoteList.NAME_WITHOUT_NOTE)));
+                }
+                headings.clear();
+            }
+        }
+        return result;
+    }
+
+    private static Row skipping(Row row, String why) {
+        return new Row(
+                row.line(),
+                row.original(),
+                Optional.of(why),
+                row.number(),
+                row.name(),
+                row.shortName(),
+                row.sound(),
+                row.chokeGroup(),
+                row.reading(),
+                row.doubts());
+    }
+
     /** Says where a note is twice. */
     private static List<Row> doubled(List<Row> rows) {
         Map<Integer, Row> first = new HashMap<>();
@@ -436,6 +495,10 @@ public final class NoteListReader {
                     : null;
             if (other == null) {
                 result.add(row);
+                continue;
+            }
+            if (row.name().equalsIgnoreCase(other.name())) {
+                result.add(skipping(row, "the same as in line " + other.line()));
                 continue;
             }
             List<String> doubts = new ArrayList<>(row.doubts());

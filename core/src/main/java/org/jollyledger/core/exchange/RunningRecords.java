@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.sound.SoundReader;
 
 /**
  * Records that follow one another in a line: side by side in the columns of a page, or one after another with commas, semicolons
@@ -23,6 +24,7 @@ final class RunningRecords {
     private static final Pattern BARELY_APART = Pattern.compile("[\\s:=(\\[-]*");
     private static final Pattern SENTENCE_END = Pattern.compile("[.!?]\\s+\\p{Lu}|[.!?]$");
     private static final Pattern EDGES = Pattern.compile("^[\\s,;|:=>/_.\\])}-]+|[\\s,;|:=>/_\\[({-]+$");
+    private static final int FEWEST_TO_SHOW = 2;
     private static final int MOST_IN_A_LINE = 400;
 
     private final boolean noteFirst;
@@ -48,13 +50,33 @@ final class RunningRecords {
     private ListLayout read(List<String> lines, List<List<Reference>> references) {
         List<ListLine> records = new ArrayList<>();
         for (int at = 0; at < lines.size(); at++) {
-            records.addAll(records(at + 1, lines.get(at), notes(lines.get(at), references.get(at))));
+            RunningRecords way = wayOf(lines.get(at), references.get(at));
+            records.addAll(way.records(at + 1, lines.get(at), way.notes(lines.get(at), references.get(at))));
         }
         return new ListLayout(
                 noteFirst
                         ? "several records in a line, each with its note before its name"
                         : "several records in a line, each with its note behind its name",
                 records);
+    }
+
+    /** Where a table goes the other way than the rest of a page, each of its lines shows it at both ends. */
+    private RunningRecords wayOf(String line, List<Reference> found) {
+        RunningRecords other = new RunningRecords(!noteFirst, smallNotes);
+        return other.fits(line, found) && !fits(line, found) ? other : this;
+    }
+
+    /** Whether a line of several records begins and ends as this way has it. */
+    private boolean fits(String line, List<Reference> found) {
+        List<Reference> notes = notes(line, found);
+        if (notes.size() < FEWEST_TO_SHOW) {
+            return false;
+        }
+        String before = line.substring(0, notes.get(0).from);
+        String behind = line.substring(notes.get(notes.size() - 1).to);
+        String outside = noteFirst ? before : behind;
+        String name = name(noteFirst ? behind : before);
+        return !ListLine.hasLetters(outside) && SoundReader.read(name).sound().isPresent();
     }
 
     private record Reference(int from, int to, NoteText note) {}

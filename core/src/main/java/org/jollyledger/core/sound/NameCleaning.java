@@ -54,7 +54,7 @@ final class NameCleaning {
     private static final Pattern NO_DRUM = Pattern.compile(
             "(?i).*\\b(?:sustain|expression|damper|volume|soft) pedal\\b.*|.*\\b(?:choke|mute|exclusive|output) groups?\\b.*"
                     + "|.*\\b(?:guitar|piano|organ|violin|trumpet|saxophone|flute)\\b.*|.*\\b(?:pitch bend|pitch wheel|mod(?:ulation)? wheel|"
-                    + "program change|key ?switch octave|aftertouch)\\b.*|bass [a-g][#b]?\\d?|(?:electric|acoustic|slap|synth|finger) bass(?! drum).*");
+                    + "program change|key ?switch octave|aftertouch)\\b.*|(?:ctrl|cc|controller) ?#?(?!4\\b)\\d{1,3}|all ?(?:notes|sounds?) ?off|soft ?pedal|bass [a-g][#b]?\\d?|(?:electric|acoustic|slap|synth|finger) bass(?! drum).*");
 
     private NameCleaning() {}
 

@@ -7,6 +7,8 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.NavigableSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -52,18 +54,24 @@ final class NameTokens {
     private static final int SHORTEST_SWAPPED = 3;
 
     private final SoundWords table;
+    private final NavigableSet<String> inOrder;
     private final Set<String> words;
+    private final Map<String, List<String>> skeletons;
+    private final Map<Character, List<String>> byLetter;
 
     NameTokens(SoundWords table) {
         this.table = table;
-        this.words = words(table.fragments());
+        this.inOrder = fragments(table.fragments());
+        this.words = new HashSet<>(inOrder);
+        this.skeletons = inOrder.stream().collect(Collectors.groupingBy(NameTokens::withoutVowels));
+        this.byLetter = inOrder.stream().collect(Collectors.groupingBy(word -> word.charAt(0)));
     }
 
-    private static Set<String> words(Collection<String> fragments) {
-        Set<String> words = fragments.stream()
+    private static NavigableSet<String> fragments(Collection<String> fragments) {
+        return fragments.stream()
                 .flatMap(fragment -> Arrays.stream(fragment.split(" ")))
+                .filter(word -> !word.isEmpty())
                 .collect(Collectors.toCollection(TreeSet::new));
-        return new HashSet<>(words);
     }
 
     List<Token> of(String name) {
@@ -145,22 +153,21 @@ final class NameTokens {
 
     private Token similar(String written) {
         if (written.length() >= SHORTEST_CUT_OFF) {
-            Optional<String> skeleton = only(words.stream()
-                    .filter(word -> word.length() > written.length()
-                            && withoutVowels(word).equals(written))
+            Optional<String> skeleton = only(skeletons.getOrDefault(written, List.of()).stream()
+                    .filter(word -> word.length() > written.length())
                     .toList());
             if (skeleton.isPresent()) {
                 return new Token(skeleton.get(), written, Kind.WORD, WITHOUT_VOWELS);
             }
-            Optional<String> whole = only(words.stream()
-                    .filter(word -> word.length() > written.length() + 1 && word.startsWith(written))
+            Optional<String> whole = only(inOrder.subSet(written, true, written + Character.MAX_VALUE, false).stream()
+                    .filter(word -> word.length() > written.length() + 1)
                     .toList());
             if (whole.isPresent()) {
                 return new Token(whole.get(), written, Kind.WORD, CUT_OFF);
             }
         }
         if (written.length() >= SHORTEST_SWAPPED) {
-            Optional<String> meant = only(words.stream()
+            Optional<String> meant = only(byLetter.getOrDefault(written.charAt(0), List.of()).stream()
                     .filter(word -> isSlipOf(written, word)
                             && (written.length() > SHORTEST_MISSPELT
                                     ? word.length() >= SHORTEST_MISSPELT

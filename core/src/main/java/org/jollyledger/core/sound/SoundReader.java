@@ -74,6 +74,12 @@ public final class SoundReader {
             Articulation.SHORT,
             Articulation.LONG);
 
+    private static final Map<Meaning.Pitch, Integer> FIRST_OF_PITCH =
+            Map.of(Meaning.Pitch.HIGH, 1, Meaning.Pitch.MID, 3, Meaning.Pitch.LOW, 5);
+
+    private static final int LONGEST_ABBREVIATION = 3;
+    private static final int SHORTEST_OF_WEIGHT = 2;
+
     /** So many cymbals in a row are counted through, not by chance. */
     private static final int FEWEST_COUNTED = 3;
 
@@ -274,7 +280,7 @@ public final class SoundReader {
                     && (standing != Standing.WEAK || pieces(Standing.LIKE).isEmpty())) {
                 confidence *= SURENESS.get(standing);
                 pieceNamed = true;
-                return Optional.of(strongest(pieces));
+                return Optional.of(strongest(withoutShortOnes(standing)));
             }
         }
         Optional<Fragment> byStroke = fragments.stream()
@@ -294,6 +300,23 @@ public final class SoundReader {
                 .flatMap(fragment -> fragment.piece().stream())
                 .filter(piece -> piece.standing() == standing)
                 .map(Meaning.Piece::piece)
+                .distinct()
+                .toList();
+    }
+
+    /** Two letters in front of a piece that is written out mean something else: "Mt High Conga" is no mid tom. */
+    private List<KitPiece> withoutShortOnes(Standing standing) {
+        List<Fragment> named = fragments.stream()
+                .filter(fragment -> fragment.piece()
+                        .filter(piece -> piece.standing() == standing)
+                        .isPresent())
+                .toList();
+        boolean written = named.stream().anyMatch(fragment -> fragment.text().length() > LONGEST_ABBREVIATION);
+        return named.stream()
+                .filter(fragment -> !written
+                        || fragment.text().length() > SHORTEST_OF_WEIGHT
+                        || fragment.text().equals("hh"))
+                .map(fragment -> fragment.piece().orElseThrow().piece())
                 .distinct()
                 .toList();
     }
@@ -458,14 +481,48 @@ public final class SoundReader {
             }
         }
         if (piece == KitPiece.TOM) {
-            return tomNumber(count, inches, pitches);
+            Optional<Integer> byPitch = countedByPitch(others);
+            return byPitch.isPresent() && !pitches.contains(Meaning.Pitch.FLOOR)
+                    ? byPitch.get()
+                    : tomNumber(count, inches, pitches);
         }
-        int byPitch =
+        int ofPitch =
                 pitches.stream().mapToInt(pitch -> pitch.number(piece)).max().orElse(0);
-        return IntStream.of(count, byWord, byPitch)
+        // "High conga 2" is another one of the high congas.
+        if (Meaning.Pitch.comesInPairs(piece) && ofPitch > 0) {
+            return ofPitch;
+        }
+        return IntStream.of(count, byWord, ofPitch)
                 .filter(number -> number > 0)
                 .findFirst()
                 .orElse(1);
+    }
+
+    /**
+     * The number of a tom that is counted within its pitch, as "Low Tom 2" and "Mid Tom 1" are: two of each, as the
+     * names that are common for General MIDI count them; but "Tom 2 low" is the second one.
+     */
+    private Optional<Integer> countedByPitch(List<Fragment> others) {
+        int pitchAt = -1;
+        for (int at = 0; at < others.size(); at++) {
+            Meaning meaning = others.get(at).meaning();
+            boolean pitched = meaning instanceof Meaning.Rank
+                    || meaning instanceof Meaning.Piece named && named.pitch().isPresent();
+            pitchAt = pitched && pitchAt < 0 ? at : pitchAt;
+            if (meaning instanceof Meaning.Count count && !others.get(at).inches() && count.number() <= HIGHEST_COUNT) {
+                if (pitchAt < 0 || count.number() < 1 || count.number() > 2) {
+                    return Optional.empty();
+                }
+                Meaning pitchedBy = others.get(pitchAt).meaning();
+                Meaning.Pitch pitch = pitchedBy instanceof Meaning.Rank rank
+                        ? rank.pitch()
+                        : ((Meaning.Piece) pitchedBy).pitch().orElseThrow();
+                Integer first = FIRST_OF_PITCH.get(pitch);
+                tomByPitch |= first != null;
+                return first == null ? Optional.empty() : Optional.of(first + count.number() - 1);
+            }
+        }
+        return Optional.empty();
     }
 
     /** Floor toms come after the four that hang in General MIDI; a name alone does not say how many hang here. */

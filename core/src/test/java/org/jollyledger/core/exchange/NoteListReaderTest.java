@@ -12,6 +12,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
@@ -22,10 +23,13 @@ import org.jollyledger.core.exchange.NoteListReader.Direction;
 import org.jollyledger.core.exchange.NoteListReader.Settings;
 import org.jollyledger.core.pitch.OctaveConvention;
 import org.jollyledger.core.sound.Sound;
+import org.jollyledger.core.sound.SoundReader;
+import org.jollyledger.core.sound.SoundReading;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class NoteListReaderTest {
     private static final Settings FROM_21 = new Settings(Optional.empty(), 21, Direction.UP);
@@ -302,6 +306,34 @@ class NoteListReaderTest {
         } catch (DocumentException e) {
             assertThat(e.getMessage()).contains("No line of this holds");
         }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"OK", "Oak ", "Quayside Oak - ", "MT_", "808 ", "Kit A: "})
+    void whatAllNamesBeginWithIsNoPartOfTheirSounds(String beginning) throws Exception {
+        List<String> names = List.of(
+                "Bass Drum", "Snare Rim", "High Tom", "Floor Tom", "Crash Cym", "Ride Bell", "Cowbell", "High Conga");
+        String list = IntStream.range(0, names.size())
+                .mapToObj(at -> 36 + at + " " + beginning + names.get(at))
+                .collect(Collectors.joining("\n"));
+        List<Row> rows = NoteListReader.read(list, Settings.USUAL).rows();
+        List<SoundReading> wanted = SoundReader.readTogether(names);
+        assertThat(rows)
+                .extracting(row -> row.sound().orElseThrow())
+                .isEqualTo(wanted.stream()
+                        .map(reading -> reading.sound().orElseThrow())
+                        .toList());
+        assertThat(rows.get(0).name()).endsWith("Bass Drum");
+    }
+
+    /** Names that stand without notes among those that have some are not passed over as headings. */
+    @Test
+    void namesWhoseNotesAreMissingAreTold() throws Exception {
+        NoteList list = NoteListReader.read(
+                "\"Acoustic Bass Drum\", # 35\n\"Bass Drum\",\n\"Side Stick\",\n\"Snare\",\n\"Hand Clap\",\n\"Cowbell\",",
+                Settings.USUAL);
+        assertThat(list.unexplained()).hasSize(5);
+        assertThat(list.explained()).isLessThan(NoteList.EXPLAINED);
     }
 
     /** What one name leaves open, the others of its list say; what was taken from them is said beside it. */

@@ -121,7 +121,11 @@ class SoundReaderTest {
                 "Rack tom 1, Rack tom 2, Floor tom 1, Floor tom 2 > 1 2 3 4",
                 "Floor tom, Rack tom > 2 1",
                 "Tom 1, Tom 2, Tom 4 > 1 2 4",
-                "High Tom, Hi-Mid Tom, Low-Mid Tom, Low Tom, High Floor Tom, Low Floor Tom > 1 2 3 4 5 6"
+                "High Tom, Hi-Mid Tom, Low-Mid Tom, Low Tom, High Floor Tom, Low Floor Tom > 1 2 3 4 5 6",
+                "HighTom1, HighTom2, MidTom1, MidTom2, LowTom1, LowTom2 > 1 2 3 4 5 6",
+                "Low Tom 2, Low Tom 1, Mid Tom 2, Mid Tom 1 > 4 3 2 1",
+                "Tom 1 high, Tom 2 mid, Tom 3 low > 1 2 3",
+                "Low Tom 1, High Tom 1 > 2 1"
             })
     void theTomsOfOneInstrumentAreCountedTogether(String names, String numbers) {
         List<String> read = SoundReader.readTogether(List.of(names.split(", "))).stream()

@@ -27,6 +27,8 @@ final class ManualPages {
     private static final int MOST_SIGNS = 60_000;
     private static final int LARGEST_PAGE = 20_000_000;
     private static final Duration PATIENCE = Duration.ofSeconds(20);
+    private static final double SHARE_OF_MOST = 0.3;
+
     private static final Pattern RANGE = Pattern.compile("\\s*(\\d{1,4})(?:\\s*-\\s*(\\d{1,4}))?\\s*");
 
     private ManualPages() {}
@@ -47,9 +49,9 @@ final class ManualPages {
             if (count == 0) {
                 throw Refusal.unreadable("The PDF has no pages; choose another file.");
             }
-            List<Leaf> read = read(document, wanted(pages, count));
-            List<Leaf> taken =
-                    pages.isBlank() ? read.stream().filter(Leaf::holdsNotes).toList() : read;
+            List<Integer> wanted = wanted(pages, count);
+            List<Leaf> read = read(document, wanted, pages.isBlank());
+            List<Leaf> taken = pages.isBlank() ? withTables(read) : read;
             if (taken.stream().allMatch(page -> page.text().isBlank())) {
                 throw Refusal.unreadable(
                         read.stream().allMatch(page -> page.text().isBlank())
@@ -58,7 +60,11 @@ final class ManualPages {
             }
             return new Taken(
                     taken.stream().map(Leaf::text).collect(Collectors.joining("\n")),
-                    words(taken, count, pages.isBlank()),
+                    words(taken, count, pages.isBlank())
+                            + (read.size() < wanted.size()
+                                    ? " Pages from " + (read.size() + 1)
+                                            + " on were not searched, because that takes too long; name them if they hold more."
+                                    : ""),
                     Unit.PAGES,
                     read.stream()
                             .filter(Leaf::holdsNotes)
@@ -74,6 +80,26 @@ final class ManualPages {
                 | StackOverflowError e) {
             throw Refusal.unreadable("The PDF is damaged or no PDF; open it in a viewer and copy the list from there.");
         }
+    }
+
+    /** The pages with most notes and what goes on beside them; a few notes elsewhere are talk about them. */
+    private static List<Leaf> withTables(List<Leaf> pages) {
+        int most = pages.stream().mapToInt(Leaf::notes).max().orElse(0);
+        List<Leaf> tables = new ArrayList<>();
+        boolean goesOn = false;
+        for (int at = 0; at < pages.size(); at++) {
+            boolean full = isFull(pages.get(at), most);
+            boolean next = at + 1 < pages.size() && isFull(pages.get(at + 1), most);
+            goesOn = pages.get(at).holdsNotes() && (full || goesOn || next);
+            if (goesOn) {
+                tables.add(pages.get(at));
+            }
+        }
+        return tables;
+    }
+
+    private static boolean isFull(Leaf page, int most) {
+        return page.holdsNotes() && page.notes() >= SHARE_OF_MOST * most;
     }
 
     private static String words(List<Leaf> taken, int count, boolean found) {
@@ -114,11 +140,14 @@ final class ManualPages {
         return wanted;
     }
 
-    private static List<Leaf> read(PDDocument document, List<Integer> wanted) throws IOException {
+    private static List<Leaf> read(PDDocument document, List<Integer> wanted, boolean searching) throws IOException {
         long deadline = System.nanoTime() + PATIENCE.toNanos();
         List<Leaf> pages = new ArrayList<>();
         for (int number : wanted) {
             if (System.nanoTime() > deadline) {
+                if (searching && pages.stream().anyMatch(Leaf::holdsNotes)) {
+                    return pages;
+                }
                 throw Refusal.unreadable(
                         "The PDF takes too long to read; name the pages with the list, such as 12-14.");
             }

@@ -4,8 +4,10 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jollyledger.web.manual.Manual.Taken;
@@ -28,6 +30,8 @@ final class WebPage {
             Pattern.compile("(?s)\\s*(?:<\\?xml[^>]*>|<!--.*?-->|\\s)*<(?:!doctype\\s+html|html|head|body|table)\\b.*");
     private static final Pattern SPACES = Pattern.compile("[\\s\\u00A0]+");
     private static final Pattern NONE_OF_THE_TEXT = Pattern.compile("script|style|template|noscript|nav|svg");
+
+    private static final Pattern SAYS_MORE = Pattern.compile("^[\\p{L}\\d*]");
 
     private WebPage() {}
 
@@ -53,7 +57,7 @@ final class WebPage {
         for (Element table : tables) {
             read.add(Leaf.of(String.valueOf(read.size() + 1), text(table)));
         }
-        List<Leaf> taken = read.stream().filter(Leaf::holdsNotes).toList();
+        List<Leaf> taken = distinct(read);
         if (!taken.isEmpty()) {
             String words = taken.size() == 1
                     ? "A table of the web page holds notes and was read."
@@ -66,6 +70,19 @@ final class WebPage {
             throw Refusal.unreadable("The web page holds no text; open it in a browser and copy the list from there.");
         }
         return new Taken(text, "The text of the web page was read.", Unit.NONE, List.of(), "");
+    }
+
+    /** The tables with notes, without those that say the same in another order. */
+    private static List<Leaf> distinct(List<Leaf> tables) {
+        Set<Leaf.Entry> seen = new HashSet<>();
+        List<Leaf> distinct = new ArrayList<>();
+        for (Leaf table : tables) {
+            if (!seen.containsAll(table.entries())) {
+                distinct.add(table);
+            }
+            seen.addAll(table.entries());
+        }
+        return distinct;
     }
 
     /** The text of an element: what stands in lines of its own in one line each, the cells of a row apart by tabs. */
@@ -103,6 +120,10 @@ final class WebPage {
                     column = 0;
                 } else if (name.equals("td") || name.equals("th")) {
                     beginCell(element);
+                } else if (name.equals("sup")
+                        && SAYS_MORE.matcher(element.text()).find()) {
+                    // A remark; but the sharp of a note belongs to it.
+                    text.append(' ');
                 } else if (name.equals("br") || element.isBlock()) {
                     breakLine(element);
                 }

@@ -119,6 +119,18 @@ class ManualPagesTest {
         }
     }
 
+    /** A page that speaks of some notes is none with the table, unless the table goes on there. */
+    @Test
+    void talkAboutNotesIsNoTable() throws Exception {
+        List<Word> talk = List.of(
+                new Word(60, 60, "36 Kick"), new Word(60, 80, "38 Snare"),
+                new Word(60, 100, "42 Closed Hat"), new Word(60, 120, "49 Crash"));
+        byte[] manual = pdf(List.of(talk, prose("Two"), table(2, 200), talk, prose("Five"), talk), 10);
+        Manual.Taken taken = ManualPages.read(manual, "");
+        assertThat(taken.words()).isEqualTo("Pages 3, 4 of 6 hold notes.");
+        assertThat(taken.places()).extracting(Manual.Place::name).containsExactly("1", "3", "4", "6");
+    }
+
     @Test
     void aManualIsBroughtInAsAMapWithHowItWasRead() throws Exception {
         byte[] manual = pdf(List.of(prose("Foghorn Drums"), table(2, 200)), 10);

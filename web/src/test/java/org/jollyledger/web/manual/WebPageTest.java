@@ -38,6 +38,13 @@ class WebPageTest {
     }
 
     @Test
+    void raisedAndLoweredSignsBelongWhereTheyDo() {
+        assertThat(text("<table><tr><td>C<sub>2</sub><td>Kick<sup>1</sup><tr><td>D<sup>♯</sup><sub>2</sub><td>Clap"
+                        + "<tr><td>38<sup>D</sup><td>Snare</table>"))
+                .isEqualTo("C2\tKick 1\nD♯2\tClap\n38 D\tSnare\n");
+    }
+
+    @Test
     void aPageWithoutTablesIsReadLineByLine() {
         assertThat(text("<html><body><h1>Notes</h1><ul><li>36 Kick<li>38\n Snare</ul><p>42 Closed<br>46 Open</p>"
                         + "<pre>49  Crash\n51  Ride</pre><script>var x = 1;</script>"))
