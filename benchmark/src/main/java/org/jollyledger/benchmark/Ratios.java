@@ -22,6 +22,7 @@ public final class Ratios {
             new Wanted("batch", "unpackAndPack", "time, converting a zip / unpacking and packing it"),
             new Wanted("forPart", "typical", "time, proposal for a part / for what is typical"),
             new Wanted("found", "converted", "time, finding discrepancies / converting"),
+            new Wanted("list", "names", "time, reading a list / reading the sounds of its names"),
             new Wanted("matrix", "singly", "time, a matrix / the conversions it stands for"));
 
     private Ratios() {}

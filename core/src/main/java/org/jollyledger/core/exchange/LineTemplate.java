@@ -43,7 +43,7 @@ final class LineTemplate {
     /** A list in which no number is larger counts its drums rather than naming notes. */
     private static final int HIGHEST_OF_COUNTS = 16;
 
-    private static final int LONGEST_LINE = 600;
+    private static final int LONGEST_LINE = 240;
     private static final Pattern COUNTED = Pattern.compile("(\\d{1,2})\\s*[-,/&]\\s*(\\d{1,3})");
     private static final int LONGEST_RANGE_FROM_SMALL = 6;
 

@@ -2,6 +2,7 @@ package org.jollyledger.core.exchange;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -99,13 +100,23 @@ final class ListTable {
 
     private final List<List<String>> rows;
     private final List<String> originals;
-    private final int headRow;
+    /** The rows that are neither the head nor a rule. */
+    private final BitSet body;
+
     private final Map<Integer, Role> roles;
 
     private ListTable(List<List<String>> rows, List<String> originals, int headRow, Map<Integer, Role> roles) {
         this.rows = rows;
         this.originals = originals;
-        this.headRow = headRow;
+        this.body = new BitSet(rows.size());
+        for (int row = 0; row < rows.size(); row++) {
+            body.set(
+                    row,
+                    row != headRow
+                            && !ONLY_RULE
+                                    .matcher(String.join("", rows.get(row)))
+                                    .matches());
+        }
         this.roles = roles;
     }
 
@@ -305,8 +316,7 @@ final class ListTable {
     }
 
     private boolean isBody(int row) {
-        return row != headRow
-                && !ONLY_RULE.matcher(String.join("", rows.get(row))).matches();
+        return body.get(row);
     }
 
     private String cell(int row, int column) {

@@ -52,14 +52,16 @@ final class NameCleaning {
 
     /** What is no drum, whatever words it holds. */
     private static final Pattern NO_DRUM = Pattern.compile(
-            "(?i).*\\b(?:sustain|expression|damper|volume|soft) pedal\\b.*|.*\\b(?:choke|mute|exclusive|output) groups?\\b.*"
-                    + "|.*\\b(?:guitar|piano|organ|violin|trumpet|saxophone|flute)\\b.*|.*\\b(?:pitch bend|pitch wheel|mod(?:ulation)? wheel|"
-                    + "program change|key ?switch octave|aftertouch)\\b.*|(?:ctrl|cc|controller) ?#?(?!4\\b)\\d{1,3}|all ?(?:notes|sounds?) ?off|soft ?pedal|bass [a-g][#b]?\\d?|(?:electric|acoustic|slap|synth|finger) bass(?! drum).*");
+            "(?i)\\b(?:(?:sustain|expression|damper|volume|soft) pedal|(?:choke|mute|exclusive|output) groups?"
+                    + "|guitar|piano|organ|violin|trumpet|saxophone|flute|pitch bend|pitch wheel|mod(?:ulation)? wheel"
+                    + "|program change|key ?switch octave|aftertouch)\\b"
+                    + "|^(?:(?:ctrl|cc|controller) ?#?(?!4\\b)\\d{1,3}|all ?(?:notes|sounds?) ?off|soft ?pedal|bass [a-g][#b]?\\d?)$"
+                    + "|^(?:electric|acoustic|slap|synth|finger) bass(?! drum)");
 
     private NameCleaning() {}
 
     static boolean isNoDrum(String name) {
-        return NO_DRUM.matcher(name.strip()).matches();
+        return NO_DRUM.matcher(name.strip()).find();
     }
 
     /** A name without what is no part of it; as it was where nothing would be left. */

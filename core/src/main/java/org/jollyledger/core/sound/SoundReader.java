@@ -105,10 +105,18 @@ public final class SoundReader {
     private static final int MOST_REMEMBERED = 4_000;
 
     private static final int LONGEST_REMEMBERED = 120;
-    private static final Map<String, SoundReading> READ =
+    /**
+     * What a name says.
+     *
+     * @param says what its words speak of
+     * @param tomByPitch whether it is a tom that is numbered by its pitch alone
+     */
+    private record Remembered(SoundReading reading, EnumSet<Says> says, boolean tomByPitch) {}
+
+    private static final Map<String, Remembered> READ =
             Collections.synchronizedMap(new LinkedHashMap<>(MOST_REMEMBERED, 0.75f, true) {
                 @Override
-                protected boolean removeEldestEntry(Map.Entry<String, SoundReading> eldest) {
+                protected boolean removeEldestEntry(Map.Entry<String, Remembered> eldest) {
                     return size() > MOST_REMEMBERED;
                 }
             });
@@ -125,21 +133,34 @@ public final class SoundReader {
      * @return the sound that the name speaks of, how sure that is, and why
      */
     public static SoundReading read(String name) {
+        return remembered(name).reading;
+    }
+
+    private static Remembered remembered(String name) {
         if (name.length() > LONGEST_REMEMBERED) {
-            return new SoundReader(name).read();
+            return new SoundReader(name).remember();
         }
-        SoundReading remembered = READ.get(name);
+        Remembered remembered = READ.get(name);
         if (remembered == null) {
-            remembered = new SoundReader(name).read();
+            remembered = new SoundReader(name).remember();
             READ.put(name, remembered);
         }
         return remembered;
     }
 
+    private Remembered remember() {
+        SoundReading reading = read();
+        return new Remembered(reading, says(), tomByPitch);
+    }
+
     /** What the words of a name speak of, each on its own. */
     public static Set<Says> says(String name) {
-        Set<Says> says = EnumSet.noneOf(Says.class);
-        for (Fragment fragment : new SoundReader(name).fragments) {
+        return EnumSet.copyOf(remembered(name).says);
+    }
+
+    private EnumSet<Says> says() {
+        EnumSet<Says> says = EnumSet.noneOf(Says.class);
+        for (Fragment fragment : fragments) {
             if (fragment.piece().isPresent()) {
                 says.add(Says.PIECE);
             } else if (fragment.meaning() instanceof Meaning.Strike strike) {
@@ -173,10 +194,10 @@ public final class SoundReader {
      * @return one reading for each name, in their order
      */
     public static List<SoundReading> readTogether(Collection<String> names) {
-        List<SoundReader> readers = names.stream().map(SoundReader::new).toList();
+        List<Remembered> read = names.stream().map(SoundReader::remembered).toList();
         List<SoundReading> readings =
-                countedTogether(readers.stream().map(SoundReader::read).toList());
-        boolean pitched = readers.stream().anyMatch(reader -> reader.tomByPitch);
+                countedTogether(read.stream().map(Remembered::reading).toList());
+        boolean pitched = read.stream().anyMatch(Remembered::tomByPitch);
         if (!pitched) {
             return readings;
         }
