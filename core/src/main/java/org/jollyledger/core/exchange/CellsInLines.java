@@ -52,7 +52,7 @@ final class CellsInLines {
             int row = 0;
             for (int line = 0; line < lines.size(); line++) {
                 if (row < first.size() && first.get(row) == line) {
-                    all.add(parsed.get(row).at(line + 1));
+                    all.add(parsed.lines().get(row).at(line + 1));
                     row++;
                 } else {
                     all.add(ListLine.of(line + 1, lines.get(line), Optional.empty(), "")
@@ -62,7 +62,7 @@ final class CellsInLines {
                                             : row == 0 ? NoteList.NO_NOTE : "belongs to the row above"));
                 }
             }
-            return new ListLayout("a line for each cell, " + columns + " to a row", all);
+            return parsed.as("a line for each cell, " + columns + " to a row", all);
         });
     }
 }

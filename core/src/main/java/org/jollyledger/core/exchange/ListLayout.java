@@ -18,8 +18,17 @@ import org.jollyledger.core.sound.SoundReading;
  *
  * @param words the layout in words
  * @param lines the records that it finds, and the lines that are none, in the order of the text
+ * @param channels the MIDI channels in a column of such, 1 to 16, in order; none where there is no column
  */
-record ListLayout(String words, List<ListLine> lines) {
+record ListLayout(String words, List<ListLine> lines, List<Integer> channels) {
+    ListLayout(String words, List<ListLine> lines) {
+        this(words, lines, List.of());
+    }
+
+    ListLayout as(String itsWords, List<ListLine> itsLines) {
+        return new ListLayout(itsWords, itsLines, channels);
+    }
+
     /** What a record is worth by how well its name is understood. */
     private static final double KNOWN = 1;
 

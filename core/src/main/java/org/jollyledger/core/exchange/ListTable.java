@@ -15,6 +15,7 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.SoundReader;
 
@@ -29,6 +30,7 @@ final class ListTable {
         NAME,
         SHORT_NAME,
         CHOKE_GROUP,
+        CHANNEL,
         OTHER
     }
 
@@ -85,7 +87,11 @@ final class ListTable {
             Role.SHORT_NAME,
             Set.of("short", "shortname", "abbreviation", "abbr", "label", "kurz", "kurzname", "abrev"),
             Role.CHOKE_GROUP,
-            Set.of("choke", "chokegroup", "group", "exclusive", "mutegroup", "excl", "exclusivegroup"));
+            Set.of("choke", "chokegroup", "group", "exclusive", "mutegroup", "excl", "exclusivegroup"),
+            Role.CHANNEL,
+            Set.of("channel", "ch", "chan", "chn", "midichannel", "midich", "kanal", "midikanal", "canal", "canale"));
+
+    private static final Pattern CHANNEL = Pattern.compile("(?i)\\s*(?:ch\\.?|#)?\\s*\\d{1,2}\\s*");
 
     private static final List<Function<String, List<String>>> SEPARATORS =
             List.of(by("\t"), by("\s*;\s*"), ListTable::byPipes);
@@ -140,8 +146,7 @@ final class ListTable {
         separated.put("columns held apart by commas", split(lines, COMMAS));
         return separated.entrySet().stream()
                 .filter(table -> isEven(table.getValue()))
-                .flatMap(table -> of(table.getValue(), lines).stream()
-                        .map(found -> new ListLayout(table.getKey(), found.lines())))
+                .flatMap(table -> of(table.getValue(), lines).stream().map(found -> found.layout(table.getKey())))
                 .toList();
     }
 
@@ -150,8 +155,20 @@ final class ListTable {
     }
 
     /** Takes rows apart whose cells are known; empty when no column holds notes. */
-    static Optional<List<ListLine>> takeApart(List<List<String>> rows, List<String> originals) {
-        return of(rows, originals).map(ListTable::lines);
+    static Optional<ListLayout> takeApart(List<List<String>> rows, List<String> originals) {
+        return of(rows, originals).map(table -> table.layout(""));
+    }
+
+    private ListLayout layout(String words) {
+        List<Integer> channels = columns(Role.CHANNEL).stream()
+                .flatMap(column -> cells(column).stream())
+                .filter(cell -> CHANNEL.matcher(cell).matches())
+                .map(cell -> Integer.parseInt(cell.replaceAll("\\D", "")))
+                .filter(channel -> channel >= 1 && channel <= Channels.COUNT)
+                .distinct()
+                .sorted()
+                .toList();
+        return new ListLayout(words, lines(), channels);
     }
 
     private static boolean isEven(List<List<String>> rows) {

@@ -19,6 +19,7 @@ import org.jollyledger.core.sound.Sound;
  * @param middleCSure whether that is more than a guess
  * @param counted whether the list names no notes, so that they were counted
  * @param layout how its records are laid out, in words
+ * @param channel the MIDI channel, 1 to 16, that the list names for all of its notes
  * @param remarks what is to be said of the list as a whole
  */
 public record NoteList(
@@ -28,6 +29,7 @@ public record NoteList(
         boolean middleCSure,
         boolean counted,
         String layout,
+        OptionalInt channel,
         List<String> remarks) {
 
     /** Stands for a line whose name no word of was understood, until its sound is chosen. */

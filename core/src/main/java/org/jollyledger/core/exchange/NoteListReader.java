@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jollyledger.core.exchange.NoteList.Row;
 import org.jollyledger.core.notemap.Line;
@@ -125,10 +126,10 @@ public final class NoteListReader {
         List<String> originals = ListText.originals(text);
         ListLayout layout = QuotedCells.rows(lines, remarks)
                 .flatMap(cells -> ListTable.takeApart(cells, QuotedCells.originals(cells)))
-                .map(cells -> new ListLayout("cells in quotation marks", cells))
+                .map(found -> found.as("cells in quotation marks", found.lines()))
                 .orElseGet(() -> {
                     ListLayout best = layout(ListRewriting.plain(lines, remarks));
-                    return new ListLayout(
+                    return best.as(
                             best.words(),
                             best.lines().stream()
                                     .map(line -> line.withOriginal(originals.get(line.number() - 1)))
@@ -167,7 +168,18 @@ public final class NoteListReader {
                 guess.sure(),
                 counted,
                 counted ? "names without notes" : layout.words(),
+                channel(layout, remarks),
                 remarks);
+    }
+
+    /** The channel that a list names, when it is the same for all. */
+    private static OptionalInt channel(ListLayout layout, List<String> remarks) {
+        if (layout.channels().size() > 1) {
+            remarks.add("The list names channels "
+                    + layout.channels().stream().map(String::valueOf).collect(Collectors.joining(", "))
+                    + "; a map has one channel or all, so none was set.");
+        }
+        return layout.channels().size() == 1 ? OptionalInt.of(layout.channels().get(0)) : OptionalInt.empty();
     }
 
     /** The layout that explains most of the lines. */

@@ -9,7 +9,9 @@ import java.util.stream.IntStream;
  * @param mask one bit for each channel; bit 0 is channel 1
  */
 public record Channels(int mask) {
-    private static final int COUNT = 16;
+    /** How many there are. */
+    public static final int COUNT = 16;
+
     private static final int ALL_BITS = (1 << COUNT) - 1;
 
     /** All sixteen channels. */

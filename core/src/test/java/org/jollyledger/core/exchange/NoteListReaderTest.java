@@ -368,4 +368,16 @@ class NoteListReaderTest {
             assertThat(last).flatExtracting(Row::doubts).anyMatch(said -> said.contains(doubt));
         }
     }
+
+    @Test
+    void theChannelThatAListNamesIsTaken() throws Exception {
+        String list = "Note\tName\tChannel\tChoke group\tVelocity\tColour\n36\tKick\t3\t\t1-127\tred\n"
+                + "42\tClosed Hat\t3\tA\t1-127\tblue\n46\tOpen Hat\t3\tA\t1-127\tblue\n49\tCrash\t3\t\t1-127\tgreen";
+        NoteList one = NoteListReader.read(list, Settings.USUAL);
+        assertThat(one.channel()).hasValue(3);
+        assertThat(one.lines()).extracting(line -> line.chokeGroup().orElse("")).containsExactly("", "A", "A", "");
+        NoteList two = NoteListReader.read(list.replace("green", "").replace("Crash\t3", "Crash\t10"), Settings.USUAL);
+        assertThat(two.channel()).isEmpty();
+        assertThat(two.remarks()).anyMatch(remark -> remark.contains("channels 3, 10"));
+    }
 }

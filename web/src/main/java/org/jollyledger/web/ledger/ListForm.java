@@ -167,16 +167,8 @@ public record ListForm(
         return keys;
     }
 
-    NoteMap map(String itsName, OctaveConvention convention, List<Line> lines) {
+    NoteMap map(String itsName, OctaveConvention convention, OptionalInt channel, List<Line> lines) {
         return new NoteMap(
-                itsName,
-                "",
-                mapKind(),
-                convention,
-                OptionalInt.empty(),
-                ChokeExpression.NOTE,
-                OpennessExpression.NOTES,
-                lines,
-                "");
+                itsName, "", mapKind(), convention, channel, ChokeExpression.NOTE, OpennessExpression.NOTES, lines, "");
     }
 }

@@ -10,7 +10,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
@@ -195,7 +194,7 @@ public class MapReader {
                         "",
                         MapKind.LIBRARY,
                         list.middleC(),
-                        OptionalInt.empty(),
+                        list.channel(),
                         ChokeExpression.NOTE,
                         OpennessExpression.NOTES,
                         list.lines(),

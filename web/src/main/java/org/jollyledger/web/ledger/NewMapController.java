@@ -2,6 +2,7 @@ package org.jollyledger.web.ledger;
 
 import java.io.IOException;
 import java.util.List;
+import java.util.OptionalInt;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NameRules;
@@ -55,10 +56,10 @@ class NewMapController {
         try {
             NoteMap map;
             if (form.list().isBlank()) {
-                map = form.map(form.mapName(), OctaveConvention.C3, List.of());
+                map = form.map(form.mapName(), OctaveConvention.C3, OptionalInt.empty(), List.of());
             } else {
                 ReadingView reading = ReadingView.of(form.read(), form, tidying(form));
-                map = form.map(form.mapName(), reading.middleC(), reading.lines());
+                map = form.map(form.mapName(), reading.middleC(), reading.channel(), reading.lines());
             }
             stored = ledger.add(map, false, form.list().isBlank() ? "Begun" : "Read from a list");
         } catch (DocumentException | IllegalArgumentException e) {
@@ -155,7 +156,9 @@ class NewMapController {
             try {
                 ReadingView reading = ReadingView.of(form.read(), form, tidying(form));
                 page.addObject("reading", reading);
-                page.addObject("strip", StripView.of(form.map(UNNAMED, reading.middleC(), reading.lines())));
+                page.addObject(
+                        "strip",
+                        StripView.of(form.map(UNNAMED, reading.middleC(), reading.channel(), reading.lines())));
             } catch (DocumentException | IllegalArgumentException e) {
                 page.addObject("refusal", e.getMessage());
             }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import org.jollyledger.core.exchange.NoteList;
 import org.jollyledger.core.exchange.NoteList.Row;
 import org.jollyledger.core.notemap.Line;
@@ -28,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  * @param layout how its records are laid out, in words
  * @param leftOut how many rows became no line
  * @param unexplained the rows that became none though they may be records
+ * @param channel the channel that the list names
  * @param remarks what is to be said of the list as a whole
  * @param lines the lines of the map to be
  * @param unsure how many rows are marked
@@ -41,6 +43,7 @@ public record ReadingView(
         String layout,
         int leftOut,
         List<String> unexplained,
+        OptionalInt channel,
         List<String> remarks,
         List<Line> lines,
         long unsure) {
@@ -100,6 +103,7 @@ public record ReadingView(
                 list.layout(),
                 list.leftOut().size(),
                 list.unexplained().stream().map(row -> row.original().strip()).toList(),
+                list.channel(),
                 list.remarks(),
                 named,
                 rows.stream().filter(RowView::isUnsure).count());
