@@ -28,7 +28,7 @@ final class ListRewriting {
 
     /** German names, of which B is the English B flat (common practice). */
     private static final Pattern GERMAN = Pattern.compile(
-            "(?<![\\p{L}\\d#])(Cis|Dis|Eis|Fis|Gis|Ais|His|Des|Es|Ges|As|Ces|Fes|B|H)(\\s?-?\\d)(?![\\p{L}\\d])");
+            "(?<![\\p{L}\\d#])((?i:Cis|Dis|Eis|Fis|Gis|Ais|His|Des|Ges|Ces|Fes)|E[sS]|A[sS]|B|H|(?:es|as|b|h)(?=-?\\d))(\\s?-?\\d)(?![\\p{L}\\d])");
 
     private static final Map<String, String> OF_GERMAN = Map.ofEntries(
             Map.entry("cis", "C#"),
@@ -48,7 +48,7 @@ final class ListRewriting {
             Map.entry("h", "B"));
 
     private static final Pattern ONLY_GERMAN =
-            Pattern.compile("(?<![\\p{L}\\d#])(?:[CDFGA]is|Des|Es|Ges|As|H)\\s?-?\\d(?![\\p{L}\\d])");
+            Pattern.compile("(?<![\\p{L}\\d#])(?:(?i:[CDFGA]is|Des|Ges)|E[sS]|A[sS]|H)\\s?-?\\d(?![\\p{L}\\d])");
 
     /** The syllables of French, Italian, Spanish and Portuguese, with their words for sharp and flat (common practice). */
     private static final Pattern SYLLABLES = Pattern.compile(
@@ -178,14 +178,15 @@ final class ListRewriting {
     private static List<String> german(List<String> lines) {
         long telling =
                 lines.stream().filter(line -> ONLY_GERMAN.matcher(line).find()).count();
-        return telling < 2
-                ? lines
-                : each(
-                        lines,
-                        line -> GERMAN.matcher(line)
-                                .replaceAll(
-                                        found -> OF_GERMAN.get(found.group(1).toLowerCase(Locale.ROOT))
-                                                + found.group(2).strip()));
+        return telling < 2 ? lines : each(lines, line -> GERMAN.matcher(line).replaceAll(ListRewriting::german));
+    }
+
+    private static String german(MatchResult found) {
+        String name = found.group(1).toLowerCase(Locale.ROOT);
+        int octave = Integer.parseInt(found.group(2).strip());
+        // A C flat is the B of the octave below, and a B sharp the C of the one above.
+        int moved = name.equals("ces") ? octave - 1 : name.equals("his") ? octave + 1 : octave;
+        return OF_GERMAN.get(name) + moved;
     }
 
     private static String syllable(MatchResult found) {
