@@ -56,6 +56,6 @@ public final class HitRows {
     }
 
     private static void row(StringBuilder rows, Object... cells) {
-        rows.append(FORMAT.format(cells)).append(FORMAT.getRecordSeparator());
+        rows.append(FORMAT.format(SheetCells.guarded(cells))).append(FORMAT.getRecordSeparator());
     }
 }

@@ -10,7 +10,6 @@ import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.OctaveConvention;
 
@@ -43,12 +42,13 @@ public enum NoteMapTable {
         StringBuilder text = new StringBuilder();
         try {
             for (Map.Entry<String, String> property : MapProperties.of(map).entrySet()) {
-                format.printRecord(text, property.getKey(), property.getValue());
+                format.printRecord(text, property.getKey(), SheetCells.guarded(property.getValue()));
             }
             format.println(text);
             format.printRecord(text, LineCells.heads(map).toArray());
             for (int at = 0; at < map.lines().size(); at++) {
-                format.printRecord(text, LineCells.of(map, at).toArray());
+                format.printRecord(
+                        text, SheetCells.guarded(LineCells.of(map, at).toArray()));
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -102,7 +102,9 @@ public enum NoteMapTable {
         }
         String plain = text.startsWith("\uFEFF") ? text.substring(1) : text;
         try (CSVParser parser = CSVParser.parse(plain, format)) {
-            return parser.getRecords().stream().map(CSVRecord::toList).toList();
+            return parser.getRecords().stream()
+                    .map(row -> row.toList().stream().map(SheetCells::plain).toList())
+                    .toList();
         } catch (IOException | UncheckedIOException e) {
             throw DocumentException.of(
                     "A quotation mark in the table opens and never closes, or closes inside of a cell;"

@@ -24,6 +24,6 @@ public final class RepairRows {
     }
 
     private static String row(Object... values) {
-        return FORMAT.format(values) + FORMAT.getRecordSeparator();
+        return FORMAT.format(SheetCells.guarded(values)) + FORMAT.getRecordSeparator();
     }
 }

@@ -44,7 +44,7 @@ public final class StatementRows {
         Arrays.fill(words, FORMAT.format("not on the map", "unchanged"));
         for (Route route : crosswalk.routes()) {
             String line = crosswalk.sourceLine(route.source()).map(Line::name).orElse("");
-            words[route.source().number()] = FORMAT.format(line, goesTo(crosswalk, route));
+            words[route.source().number()] = FORMAT.format(SheetCells.guarded(line, goesTo(crosswalk, route)));
         }
     }
 
@@ -55,7 +55,7 @@ public final class StatementRows {
 
     /** {@return the rows of a file, each with its end} */
     public String of(String file, Statement statement) {
-        String name = FORMAT.format(file) + FORMAT.getDelimiterString();
+        String name = FORMAT.format(SheetCells.guarded(file)) + FORMAT.getDelimiterString();
         StringBuilder rows = new StringBuilder();
         for (LineAccount account : statement.lines()) {
             int note = account.note().number();

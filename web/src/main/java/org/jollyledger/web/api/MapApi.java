@@ -220,9 +220,12 @@ class MapApi {
             @RequestParam(defaultValue = "") String places)
             throws IOException {
         List<MapReader.Brought> brought = reader.bring(bodies.bytes(stream, "note map"), name, places);
+        List<StoredMap> added =
+                ledger.addAll(brought.stream().map(MapReader.Brought::map).toList(), "Imported through the API");
         List<ImportedDocument> imported = new ArrayList<>();
-        for (MapReader.Brought one : brought) {
-            StoredMap stored = ledger.add(one.map(), false, "Imported through the API");
+        for (int at = 0; at < added.size(); at++) {
+            StoredMap stored = added.get(at);
+            MapReader.Brought one = brought.get(at);
             imported.add(new ImportedDocument(
                     stored.slug(),
                     stored.map().name(),

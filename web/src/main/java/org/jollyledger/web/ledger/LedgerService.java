@@ -7,10 +7,12 @@ import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
+import org.jollyledger.core.notemap.Legible;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.file.Cut;
+import org.jollyledger.web.problem.Paging;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.RevisionCard;
@@ -55,7 +57,7 @@ public class LedgerService {
                         query.textPattern(),
                         query.kindPattern(),
                         query.piecePattern(),
-                        PageRequest.of(Math.max(0, page), PAGE_SIZE, query.sorting()))
+                        Paging.of(page, PAGE_SIZE, query.sorting()))
                 .map(MapCard::of);
     }
 
@@ -112,7 +114,21 @@ public class LedgerService {
         return transaction.execute(status -> stored(save(map, builtIn, summary), map));
     }
 
+    /** Adds maps, all of them or none. */
+    public synchronized List<StoredMap> addAll(List<NoteMap> added, String summary) {
+        return transaction.execute(status -> added.stream()
+                .map(map -> stored(save(map, false, summary), map))
+                .toList());
+    }
+
+    private static void refuseIllegible(NoteMap map) {
+        Legible.problem(map).ifPresent(problem -> {
+            throw Refusal.unreadable(problem);
+        });
+    }
+
     private NoteMapEntity save(NoteMap map, boolean builtIn, String summary) {
+        refuseIllegible(map);
         String slug = Slugs.free(map.name(), "map", maps::existsBySlug);
         NoteMapEntity entity = maps.save(new NoteMapEntity(slug, map, builtIn, clock.instant()));
         history.add(entity, summary, stamp -> new MapRevisionEntity(stamp, NoteMapJson.write(map)));
@@ -162,6 +178,9 @@ public class LedgerService {
         NoteMap after = Refusal.unlessValid(() -> how.apply(before));
         if (after.equals(before)) {
             return stored(entity);
+        }
+        if (Legible.problem(before).isEmpty()) {
+            refuseIllegible(after);
         }
         history.add(entity, summary, stamp -> new MapRevisionEntity(stamp, NoteMapJson.write(after)));
         entity.describe(after);

@@ -212,6 +212,7 @@ public class MapReader {
                     throw Refusal.unreadable("The archive has more than " + MOST_ENTRIES + " entries; split it.");
                 }
                 if (entry.isDirectory()) {
+                    refuseContent(zip, entry);
                     continue;
                 }
                 byte[] file = zip.readNBytes(LARGEST_ENTRY + 1);
@@ -234,6 +235,14 @@ public class MapReader {
             throw Refusal.unreadable("The archive holds no note map.");
         }
         return maps;
+    }
+
+    /** A folder holds nothing itself; what says that it does would be unpacked without end. */
+    private static void refuseContent(ZipInputStream zip, ZipEntry entry) throws IOException {
+        if (zip.read() >= 0) {
+            throw Refusal.unreadable("“" + baseName(entry.getName())
+                    + "” in the archive is a folder with content of its own; make the archive again.");
+        }
     }
 
     private static List<Brought> readEntry(String name, byte[] file) {

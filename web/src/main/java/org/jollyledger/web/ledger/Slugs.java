@@ -16,11 +16,25 @@ public final class Slugs {
         if (wanted.isEmpty()) {
             wanted = whenEmpty;
         }
-        String slug = wanted;
-        for (int number = 2; taken.test(slug); number++) {
-            slug = wanted + "-" + number;
+        if (!taken.test(wanted)) {
+            return wanted;
         }
-        return slug;
+        // Numbers are mostly taken without gaps, so the first free one is found by halving.
+        int isTaken = 1;
+        int isFree = 2;
+        while (taken.test(wanted + "-" + isFree)) {
+            isTaken = isFree;
+            isFree *= 2;
+        }
+        while (isFree - isTaken > 1) {
+            int between = isTaken + (isFree - isTaken) / 2;
+            if (taken.test(wanted + "-" + between)) {
+                isTaken = between;
+            } else {
+                isFree = between;
+            }
+        }
+        return wanted + "-" + isFree;
     }
 
     static String of(String name) {

@@ -21,6 +21,7 @@ import org.jollyledger.web.file.Visible;
 import org.jollyledger.web.ledger.Slugs;
 import org.jollyledger.web.part.PartCard.Converted;
 import org.jollyledger.web.part.PartRepository.Labelled;
+import org.jollyledger.web.problem.Paging;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.RevisionCard;
@@ -74,7 +75,7 @@ public class PartService {
     @Transactional(readOnly = true)
     public Page<PartCard> search(String words, String label, int page) {
         String text = "%" + words.strip().toLowerCase(Locale.ROOT).replaceAll("([\\\\%_])", "\\\\$1") + "%";
-        Page<PartCard> found = parts.search(text, label, PageRequest.of(Math.max(0, page), PAGE_SIZE));
+        Page<PartCard> found = parts.search(text, label, Paging.of(page, PAGE_SIZE));
         List<Long> ids = found.getContent().stream().map(PartCard::id).toList();
         Map<Long, List<String>> labels = parts.labels(ids).stream()
                 .collect(Collectors.groupingBy(

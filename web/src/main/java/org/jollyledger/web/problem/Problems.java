@@ -6,12 +6,13 @@ import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.web.LedgerProperties;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.NestedExceptionUtils;
+import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.converter.HttpMessageNotReadableException;
-import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -42,6 +43,11 @@ class Problems {
     @ExceptionHandler(MaxUploadSizeExceededException.class)
     Object tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request) {
         return refused(Refusal.tooLarge(properties.largestBatch()), request);
+    }
+
+    @ExceptionHandler(BodyTooLarge.class)
+    Object tooLarge(BodyTooLarge e, HttpServletRequest request) {
+        return refused(Refusal.tooLarge(e.limit()), request);
     }
 
     @ExceptionHandler(MultipartException.class)
@@ -82,6 +88,9 @@ class Problems {
 
     @ExceptionHandler(HttpMessageNotReadableException.class)
     Object noJson(HttpMessageNotReadableException e, HttpServletRequest request) {
+        if (NestedExceptionUtils.getMostSpecificCause(e) instanceof BodyTooLarge tooLarge) {
+            return tooLarge(tooLarge, request);
+        }
         return answer(
                 request,
                 HttpStatus.BAD_REQUEST,
@@ -90,7 +99,7 @@ class Problems {
     }
 
     /** Of two changes at the very same moment one is made; what stops the other are row versions or unique numbers. */
-    @ExceptionHandler({ObjectOptimisticLockingFailureException.class, DataIntegrityViolationException.class})
+    @ExceptionHandler({ConcurrencyFailureException.class, DataIntegrityViolationException.class})
     Object overtaken(DataAccessException e, HttpServletRequest request) {
         LOG.info("{} {} came too late: {}", request.getMethod(), request.getRequestURI(), e.getMessage());
         return refused(Refusal.overtaken("This was changed elsewhere at the same moment; reload it."), request);

@@ -1,19 +1,26 @@
 package org.jollyledger.web.problem;
 
 import jakarta.servlet.FilterChain;
+import jakarta.servlet.ReadListener;
 import jakarta.servlet.ServletException;
+import jakarta.servlet.ServletInputStream;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import org.jollyledger.web.LedgerProperties;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.util.unit.DataSize;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** Refuses what announces itself as too large before a byte of it is read. */
+/** Refuses what announces itself as too large before a byte of it is read, and the rest where it becomes too large. */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 30)
 class UploadLimitFilter extends OncePerRequestFilter {
@@ -37,7 +44,74 @@ class UploadLimitFilter extends OncePerRequestFilter {
             Refusals.send(request, response, refusal.status(), refusal.sentence());
             return;
         }
-        chain.doFilter(request, response);
+        chain.doFilter(request.getContentLengthLong() >= 0 ? request : new Counted(request, limit), response);
+    }
+
+    /** A request whose body ends where the limit is. */
+    private static final class Counted extends HttpServletRequestWrapper {
+        private final DataSize limit;
+        private @Nullable Bounded body;
+
+        Counted(HttpServletRequest request, DataSize limit) {
+            super(request);
+            this.limit = limit;
+        }
+
+        @Override
+        public ServletInputStream getInputStream() throws IOException {
+            if (body == null) {
+                body = new Bounded(super.getInputStream(), limit);
+            }
+            return body;
+        }
+
+        @Override
+        public BufferedReader getReader() throws IOException {
+            return new BufferedReader(new InputStreamReader(getInputStream(), StandardCharsets.UTF_8));
+        }
+    }
+
+    private static final class Bounded extends ServletInputStream {
+        private final ServletInputStream body;
+        private final DataSize limit;
+        private long left;
+
+        Bounded(ServletInputStream body, DataSize limit) {
+            this.body = body;
+            this.limit = limit;
+            this.left = limit.toBytes();
+        }
+
+        @Override
+        public int read() throws IOException {
+            byte[] one = new byte[1];
+            return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+        }
+
+        @Override
+        public int read(byte[] bytes, int offset, int length) throws IOException {
+            int read = body.read(bytes, offset, length);
+            left -= Math.max(0, read);
+            if (left < 0) {
+                throw new BodyTooLarge(limit);
+            }
+            return read;
+        }
+
+        @Override
+        public boolean isFinished() {
+            return body.isFinished();
+        }
+
+        @Override
+        public boolean isReady() {
+            return body.isReady();
+        }
+
+        @Override
+        public void setReadListener(ReadListener listener) {
+            body.setReadListener(listener);
+        }
     }
 
     private static boolean isForBatches(HttpServletRequest request) {

@@ -5,9 +5,9 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.ObjIntConsumer;
 import org.jollyledger.web.file.Cut;
+import org.jollyledger.web.problem.Paging;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.data.domain.Page;
-import org.springframework.data.domain.PageRequest;
 
 /**
  * The histories of one kind of thing: every change is a revision that follows the one it was made on; undo and redo go
@@ -125,7 +125,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
 
     /** The revisions without their content, newest first; pages count from 0. */
     public Page<RevisionCard> page(E entity, int page) {
-        return revisions.cards(entity.id(), PageRequest.of(Math.max(0, page), PAGE_SIZE));
+        return revisions.cards(entity.id(), Paging.of(page, PAGE_SIZE));
     }
 
     /** What is said of a change that makes an earlier revision hold again. */

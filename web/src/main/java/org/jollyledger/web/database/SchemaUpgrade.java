@@ -1,0 +1,52 @@
+package org.jollyledger.web.database;
+
+import java.nio.file.Path;
+import java.util.Arrays;
+import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.MigrationState;
+import org.springframework.beans.factory.config.BeanFactoryPostProcessor;
+import org.springframework.boot.flyway.autoconfigure.FlywayMigrationStrategy;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.env.Environment;
+
+/**
+ * Brings the database to the present schema. Its statements cannot be taken back once they are made, so a copy stands
+ * beside the database while they are, and the next start goes back to it where one was killed on the way.
+ */
+@Configuration(proxyBeanMethods = false)
+class SchemaUpgrade {
+    /** Comes before anything opens the database. */
+    @Bean
+    static BeanFactoryPostProcessor databaseFileIsPrepared(Environment environment) {
+        return beans -> file(environment).prepare();
+    }
+
+    @Bean
+    FlywayMigrationStrategy upgrade(Environment environment) {
+        return flyway -> upgrade(flyway, file(environment));
+    }
+
+    private static DatabaseFile file(Environment environment) {
+        return new DatabaseFile(Path.of(environment.getRequiredProperty("jolly-ledger.data")));
+    }
+
+    static void upgrade(Flyway flyway, DatabaseFile file) {
+        boolean newer = Arrays.stream(flyway.info().all())
+                .anyMatch(migration -> migration.getState() == MigrationState.FUTURE_SUCCESS
+                        || migration.getState() == MigrationState.FUTURE_FAILED);
+        if (newer) {
+            throw new DatabaseTrouble(
+                    "This ledger was kept by a newer Jolly Ledger; it was left as it is.",
+                    "Start the newer one, or use another folder with --data.");
+        }
+        boolean changes = flyway.info().pending().length > 0;
+        if (changes) {
+            file.copy(flyway.getConfiguration().getDataSource());
+        }
+        flyway.migrate();
+        if (changes) {
+            file.forgetCopy();
+        }
+    }
+}

@@ -1,0 +1,233 @@
+package org.jollyledger.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.InputStream;
+import java.io.SequenceInputStream;
+import java.net.URI;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.stream.IntStream;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.jollyledger.web.ledger.Slugs;
+import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.RunningApplication;
+import org.jollyledger.web.support.RunningApplication.Address;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.core.io.ClassPathResource;
+
+/** What goes beyond what the application is made for is refused in a sentence, never with an error of its own. */
+@ExtendWith(RunningApplication.class)
+class BoundsTest {
+    private static final int MEGABYTE = 1 << 20;
+
+    private static String map(String name) {
+        return "{\"name\": \"" + name + "\", \"kind\": \"kit\", \"middleC\": \"C3\", \"lines\": ["
+                + "{\"note\": 36, \"name\": \"Kick\", \"sound\": \"kick\"}]}";
+    }
+
+    /** A body of unknown length is sent in chunks. */
+    @ParameterizedTest
+    @ValueSource(strings = {"/api/sounds/read", "/api/maps", "/api/maps/import"})
+    void aBodyThatDoesNotSayItsLengthEndsAtTheLimit(String path, Address address) throws Exception {
+        InputStream body = new SequenceInputStream(
+                new ByteArrayInputStream("{\"names\": [\"".getBytes(StandardCharsets.UTF_8)),
+                new ByteArrayInputStream("x".repeat(18 * MEGABYTE).getBytes(StandardCharsets.UTF_8)));
+        HttpResponse<byte[]> response = Http.send(HttpRequest.newBuilder(URI.create(address.url(path)))
+                .header("Content-Type", "application/json")
+                .POST(HttpRequest.BodyPublishers.ofInputStream(() -> body)));
+        assertThat(response.statusCode()).isEqualTo(413);
+        assertThat(Http.text(response)).contains("larger than 16 MB");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "/?page=2147483647",
+                "/parts?page=2147483647",
+                "/maps/tin-parade/history?page=2147483647",
+                "/parts/storm-at-sea/versions?page=2147483647",
+                "/api/maps?page=2147483647",
+                "/api/parts?page=2147483647",
+                "/api/maps/tin-parade/revisions?page=2147483647",
+                "/api/maps?page=99999999999",
+                "/api/maps?page=x"
+            })
+    void pagesOutOfReachAreRefused(String path, Address address) throws Exception {
+        assertThat(Http.get(address.url(path)).statusCode()).isIn(400, 404, 422);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "/, localhost, 200",
+        "/css/app.css, localhost, 200",
+        "/no-such-page, localhost, 404",
+        "/api/no-such, localhost, 404",
+        "/api/maps, localhost, 200",
+        "/, evil.example, 400",
+        "/api/maps, evil.example, 400"
+    })
+    void everyAnswerHasTheHeadersThatProtectIt(String path, String host, int status, Address address) throws Exception {
+        HttpResponse<byte[]> response =
+                host.equals("localhost") ? Http.get(address.url(path)) : Http.get(address.url(path), "Host", host);
+        assertThat(response.statusCode()).isEqualTo(status);
+        assertProtected(response);
+    }
+
+    @Test
+    void refusalsHaveThemToo(Address address) throws Exception {
+        assertProtected(Http.get(address.url("/api/maps"), "Origin", "http://evil.example"));
+        HttpRequest.Builder form = HttpRequest.newBuilder(URI.create(address.url("/crosswalks")))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString("part=x"));
+        assertProtected(Http.send(form));
+        assertProtected(Http.postJson(address.url("/api/maps"), "no json"));
+    }
+
+    private static void assertProtected(HttpResponse<byte[]> response) {
+        assertThat(response.headers().map())
+                .containsEntry("x-content-type-options", List.of("nosniff"))
+                .containsEntry("x-frame-options", List.of("DENY"))
+                .containsEntry("referrer-policy", List.of("same-origin"))
+                .containsEntry("cross-origin-opener-policy", List.of("same-origin"))
+                .hasEntrySatisfying(
+                        "content-security-policy",
+                        policy ->
+                                assertThat(policy).hasSize(1).first().asString().startsWith("default-src 'none'"));
+    }
+
+    /** A folder of an archive that has content would be unpacked behind the back of the limits. */
+    @Test
+    void aFolderWithContentIsRefused(Address address) throws Exception {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
+            zip.putNextEntry(new ZipEntry("maps/"));
+            byte[] zeros = new byte[MEGABYTE];
+            for (int megabyte = 0; megabyte < 64; megabyte++) {
+                zip.write(zeros);
+            }
+            zip.putNextEntry(new ZipEntry("maps/a.json"));
+            zip.write(map("In a folder").getBytes(StandardCharsets.UTF_8));
+        }
+        HttpResponse<byte[]> response = Http.send(HttpRequest.newBuilder(URI.create(address.url("/api/maps/import")))
+                .POST(HttpRequest.BodyPublishers.ofByteArray(bytes.toByteArray())));
+        assertThat(response.statusCode()).isEqualTo(422);
+        assertThat(Http.text(response)).contains("is a folder with content of its own");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "\\uFFFF, no character",
+        "\\u200B\\u200D, is empty",
+        "Kit \\u202E gnp, direction of writing",
+        "Kit\\nTwo, line break",
+        "\\u2028, is empty"
+    })
+    void namesThatCannotBeSeenOrPrintedAreRefused(String name, String why, Address address) throws Exception {
+        HttpResponse<byte[]> response = Http.postJson(address.url("/api/maps"), map(name));
+        assertThat(response.statusCode()).isEqualTo(422);
+        assertThat(Http.text(response)).contains(why);
+    }
+
+    /** Of changes on one revision one is made; the others are told so. */
+    @Test
+    void changesAtTheSameMomentAreMadeOrToldToReload(Address address) throws Exception {
+        String location = Http.postJson(address.url("/api/maps"), map("Raced for"))
+                .headers()
+                .firstValue("Location")
+                .orElseThrow();
+        HttpResponse<byte[]> part = Http.postFile(
+                address.url("/api/parts"),
+                "part",
+                "raced for.mid",
+                new ClassPathResource("demo/cues/The Tightrope.mid").getContentAsByteArray());
+        String partPath = part.headers().firstValue("Location").orElseThrow();
+        for (int round = 1; round <= 10; round++) {
+            int base = round;
+            List<Integer> ofMap = together(
+                    6,
+                    at -> Http.send(HttpRequest.newBuilder(URI.create(address.url(location) + "?revision=" + base))
+                                    .PUT(HttpRequest.BodyPublishers.ofString(map("Raced for " + base + " " + at))))
+                            .statusCode());
+            assertThat(ofMap).contains(200).containsOnly(200, 409);
+            assertThat(Collections.frequency(ofMap, 200)).isEqualTo(1);
+            List<Integer> ofPart = together(
+                    6,
+                    at -> Http.postJson(
+                                    address.url(partPath) + "/edits",
+                                    "{\"base\": " + base + ", \"what\": \"remove\", \"hits\": \"" + at + "\"}")
+                            .statusCode());
+            assertThat(Collections.frequency(ofPart, 200)).as(ofPart.toString()).isEqualTo(1);
+            assertThat(ofPart).containsOnly(200, 409);
+        }
+    }
+
+    @Test
+    void importsAtTheSameMomentAreAllMade(Address address) throws Exception {
+        List<Integer> statuses = together(
+                4,
+                at -> Http.send(HttpRequest.newBuilder(URI.create(address.url("/api/maps/import")))
+                                .POST(HttpRequest.BodyPublishers.ofString(map("All at once"))))
+                        .statusCode());
+        assertThat(statuses).containsOnly(200);
+        long named = IntStream.range(0, 5)
+                .filter(at -> {
+                    try {
+                        String slug = "all-at-once" + (at == 0 ? "" : "-" + (at + 1));
+                        return Http.get(address.url("/api/maps/" + slug)).statusCode() == 200;
+                    } catch (Exception e) {
+                        throw new IllegalStateException(e);
+                    }
+                })
+                .count();
+        assertThat(named).isEqualTo(4);
+    }
+
+    private interface Request {
+        int send(int at) throws Exception;
+    }
+
+    private static List<Integer> together(int count, Request request) throws Exception {
+        ExecutorService all = Executors.newFixedThreadPool(count);
+        try {
+            List<Callable<Integer>> calls = new ArrayList<>();
+            for (int at = 0; at < count; at++) {
+                int which = at;
+                calls.add(() -> request.send(which));
+            }
+            List<Integer> statuses = new ArrayList<>();
+            for (Future<Integer> answer : all.invokeAll(calls)) {
+                statuses.add(answer.get());
+            }
+            return statuses;
+        } finally {
+            all.shutdownNow();
+        }
+    }
+
+    @Test
+    void aThousandMapsOfOneNameGetTheirAddressesAtOnce() {
+        List<String> asked = new ArrayList<>();
+        String free = Slugs.free("Kit", "map", slug -> {
+            asked.add(slug);
+            return slug.equals("kit") || Integer.parseInt(slug.substring("kit-".length())) <= 1_000;
+        });
+        assertThat(free).isEqualTo("kit-1001");
+        assertThat(asked).hasSizeLessThan(30);
+    }
+}
