@@ -6,6 +6,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
+import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -109,6 +110,52 @@ class BoundsTest {
                         "content-security-policy",
                         policy ->
                                 assertThat(policy).hasSize(1).first().asString().startsWith("default-src 'none'"));
+    }
+
+    /** Requests that the server cannot even read get a sentence as well, and no page of the server's. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "GET /<bad HTTP/1.1\r\nHost: localhost\r\n\r\n",
+                "BAD\r\n\r\n",
+                "GET /x HTTP/1.1\r\nHost: a b\r\n\r\n",
+                "GET /%2e%2e%2f HTTP/1.1\r\nHost: localhost\r\n\r\n"
+            })
+    void whatIsNoRequestGetsASentence(String request, Address address) throws Exception {
+        try (Socket socket = new Socket("localhost", address.uri().getPort())) {
+            socket.setSoTimeout(10_000);
+            socket.getOutputStream().write(request.getBytes(StandardCharsets.US_ASCII));
+            socket.shutdownOutput();
+            String answer = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            assertThat(answer).startsWith("HTTP/1.1 400").contains("X-Frame-Options: DENY");
+            assertThat(answer).contains("The request could not be read").doesNotContain("HTTP Status 400");
+        }
+    }
+
+    @Test
+    void aPartStaysWithinItsBounds(Address address) throws Exception {
+        HttpResponse<byte[]> added = Http.postFile(
+                address.url("/api/parts"),
+                "part",
+                "bounded.mid",
+                new ClassPathResource("demo/cues/Storm at Sea.mid").getContentAsByteArray());
+        String edits = address.url(added.headers().firstValue("Location").orElseThrow()) + "/edits";
+        HttpResponse<byte[]> far = Http.postJson(
+                edits,
+                "{\"base\": 1, \"what\": \"add\", \"note\": 36, \"tick\": 1152921504606846976, \"velocity\": 90}");
+        assertThat(far.statusCode()).isEqualTo(422);
+        assertThat(Http.text(far)).contains("is out of reach");
+        int status = 200;
+        int base = 1;
+        for (; base < 40 && status == 200; base++) {
+            HttpResponse<byte[]> copied = Http.postJson(
+                    edits,
+                    "{\"base\": " + base
+                            + ", \"what\": \"copy\", \"firstBar\": 1, \"lastBar\": 500, \"onto\": 1, \"keep\": true}");
+            status = copied.statusCode();
+            assertThat(status).as(Http.text(copied)).isIn(200, 413, 422);
+        }
+        assertThat(status).as("after doubling " + base + " times").isIn(413, 422);
     }
 
     /** A folder of an archive that has content would be unpacked behind the back of the limits. */

@@ -16,6 +16,12 @@ import org.jspecify.annotations.Nullable;
  * left behind, so that any program can open it. A file without changes comes out as uploaded.
  */
 public final class MidiEdit {
+    /**
+     * As late as anything is put in: some sixty times the longest pause there can be (Standard MIDI Files 1.0, 0x0FFFFFFF
+     * ticks), which is months at usual speeds.
+     */
+    public static final long LATEST_TICK = 1L << 34;
+
     private final MidiFile file;
     private final MidiTrack[] tracks;
     private final byte[] patched;
@@ -66,8 +72,14 @@ public final class MidiEdit {
     /**
      * Adds a channel message at a tick. It is before the events of the file at that tick; behind the last event,
      * the track becomes longer.
+     *
+     * @throws IllegalArgumentException when the tick is before the beginning, or later than {@link #LATEST_TICK}
      */
     public void insertAt(int track, long tick, int status, int data1, int data2) {
+        if (tick < 0 || tick > LATEST_TICK) {
+            throw new IllegalArgumentException(
+                    "Tick " + tick + " is out of reach; a part goes from 0 to " + LATEST_TICK + ".");
+        }
         trackEdit(track).insertAt(tick, status, data1, data2);
     }
 

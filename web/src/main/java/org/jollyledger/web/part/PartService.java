@@ -14,6 +14,7 @@ import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.FileName;
@@ -32,6 +33,7 @@ import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.unit.DataSize;
 
 /** Keeps the parts and every state they ever had. */
 @Service
@@ -54,7 +56,14 @@ public class PartService {
     /** A revision of a part, which never changes. */
     private record RevisionKey(long id, int number) {}
 
-    PartService(PartRepository parts, PartRevisionRepository revisions, TransactionTemplate transaction) {
+    private final DataSize largest;
+
+    PartService(
+            PartRepository parts,
+            PartRevisionRepository revisions,
+            TransactionTemplate transaction,
+            LedgerProperties properties) {
+        this.largest = properties.largestUpload();
         this.parts = parts;
         this.transaction = transaction;
         history = new History<>(revisions, clock, (part, number) -> describe(part, file(part, number)));
@@ -203,6 +212,10 @@ public class PartService {
      */
     @Transactional
     public StoredPart change(String slug, int base, String summary, byte[] bytes) {
+        if (bytes.length > largest.toBytes()) {
+            throw Refusal.tooLarge("With this change the part would be larger than " + largest.toMegabytes()
+                    + " MB, the limit; it stays as it was.");
+        }
         PartEntity entity = entityAt(slug, base);
         MidiFile file = read(new FileName(entity.fileName()), bytes);
         PartRevisionEntity made = history.add(entity, summary, stamp -> new PartRevisionEntity(stamp, bytes));

@@ -74,6 +74,11 @@ public final class Refusal extends RuntimeException {
                 List.of());
     }
 
+    /** What would come of it is more than is kept. */
+    public static Refusal tooLarge(String sentence) {
+        return new Refusal(HttpStatus.CONTENT_TOO_LARGE, sentence, List.of());
+    }
+
     /** An upload does not say how long it is. */
     public static Refusal lengthless(String sentence) {
         return new Refusal(HttpStatus.LENGTH_REQUIRED, sentence, List.of());

@@ -5,7 +5,7 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.Map;
+import org.jollyledger.web.problem.ProtectingHeaders;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
@@ -15,24 +15,10 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class HeaderFilter extends OncePerRequestFilter {
-    /** Nothing from elsewhere, nothing inline, no frames. Bootstrap draws its arrows from data addresses. */
-    static final Map<String, String> HEADERS = Map.of(
-            "Content-Security-Policy",
-            "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:;"
-                    + " connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
-            "X-Content-Type-Options",
-            "nosniff",
-            "X-Frame-Options",
-            "DENY",
-            "Referrer-Policy",
-            "same-origin",
-            "Cross-Origin-Opener-Policy",
-            "same-origin");
-
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        HEADERS.forEach(response::setHeader);
+        ProtectingHeaders.ALL.forEach(response::setHeader);
         chain.doFilter(request, response);
     }
 
