@@ -63,8 +63,12 @@ final class ListRewriting {
     private static final Pattern OCTAVE_HEADING = Pattern.compile(
             "(?iu)\\s*[-=*#]*\\s*(?:octave|oktave|octava|ottava|oitava|octaaf|oktav)\\s*:?\\s*(-?\\d)\\s*[-=:*]*\\s*");
 
-    private static final Pattern PITCH_ALONE =
-            Pattern.compile("^(\\s*)([A-G])(#|b)?(?=[\\s:=.\\t-]+\\S)|(?<=\\S[\\s:=\\t-]{1,9})([A-G])(#|b)?(\\s*)$");
+    /** The name of a note in any of the languages, without its octave. */
+    private static final String BARE_PITCH = "(?:[A-H](?:#|b|is|es)?|Es|As|(?i:do|ut|r[eé]|mi|fa|sol|la|si)"
+            + "(?:\\s?(?i:#|b|dièse|diese|diesis|sostenido|sustenido|bémol|bemol|bemolle))?)";
+
+    private static final Pattern PITCH_ALONE = Pattern.compile(
+            "^(\\s*)(" + BARE_PITCH + ")(?=[\\s:=.\\t-]+\\S)|(?<=\\S[\\s:=\\t-]{1,9})(" + BARE_PITCH + ")(\\s*)$");
 
     /** As scanned pages have it: an O for a nought, an l or an I for a one. */
     private static final Pattern SLIP =
@@ -181,6 +185,11 @@ final class ListRewriting {
         return telling < 2 ? lines : each(lines, line -> GERMAN.matcher(line).replaceAll(ListRewriting::german));
     }
 
+    /** Whether a line says the octave of the notes under it. */
+    static boolean isOctaveHeading(String line) {
+        return OCTAVE_HEADING.matcher(line).matches();
+    }
+
     private static String german(MatchResult found) {
         String name = found.group(1).toLowerCase(Locale.ROOT);
         int octave = Integer.parseInt(found.group(2).strip());
@@ -219,13 +228,9 @@ final class ListRewriting {
                             ? line
                             : PITCH_ALONE.matcher(line).replaceFirst(found -> {
                                 boolean first = found.group(2) != null;
-                                String pitch = first ? found.group(2) : found.group(4);
-                                String sign = first ? found.group(3) : found.group(5);
-                                return (first ? found.group(1) : "")
-                                        + pitch
-                                        + (sign == null ? "" : sign)
-                                        + of
-                                        + (first ? "" : found.group(6));
+                                return first
+                                        ? found.group(1) + found.group(2) + of
+                                        : found.group(3) + of + found.group(4);
                             }));
         }
         return rewritten;

@@ -227,6 +227,9 @@ public final class NoteListReader {
         if (line.original().isBlank()) {
             return Optional.of("empty");
         }
+        if (line.note().isEmpty() && ListRewriting.isOctaveHeading(line.original())) {
+            return Optional.of("the octave of the notes under it");
+        }
         if (RIGHTS.matcher(line.original()).matches()) {
             return Optional.of("a line about rights");
         }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.sound.SoundReader;
 
@@ -24,6 +25,7 @@ final class RunningRecords {
     private static final Pattern BARELY_APART = Pattern.compile("[\\s:=(\\[-]*");
     private static final Pattern SENTENCE_END = Pattern.compile("[.!?]\\s+\\p{Lu}|[.!?]$");
     private static final Pattern EDGES = Pattern.compile("^[\\s,;|:=>/_.\\])}-]+|[\\s,;|:=>/_\\[({-]+$");
+    private static final Pattern GAP = Pattern.compile("\\S(?:\\s{3,}|\\s*\\t\\s*)(?=\\S)");
     private static final int FEWEST_TO_SHOW = 2;
     private static final int MOST_IN_A_LINE = 400;
 
@@ -49,10 +51,22 @@ final class RunningRecords {
 
     private ListLayout read(List<String> lines, List<List<Reference>> references) {
         List<ListLine> records = new ArrayList<>();
+        List<List<ListLine>> block = new ArrayList<>();
         for (int at = 0; at < lines.size(); at++) {
-            RunningRecords way = wayOf(lines.get(at), references.get(at));
-            records.addAll(way.records(at + 1, lines.get(at), way.notes(lines.get(at), references.get(at))));
+            String line = lines.get(at);
+            RunningRecords way = wayOf(line, references.get(at));
+            List<ListLine> inLine = way.records(at + 1, line, way.notes(line, references.get(at)));
+            boolean sideBySide =
+                    inLine.size() > 1 && GAP.matcher(line.strip()).results().count() >= inLine.size() - 1;
+            if (!sideBySide && !(inLine.size() == 1 && inLine.get(0).hasNoteAndName() && !block.isEmpty())) {
+                records.addAll(downwards(block));
+                block.clear();
+                records.addAll(inLine);
+            } else {
+                block.add(inLine);
+            }
         }
+        records.addAll(downwards(block));
         return new ListLayout(
                 noteFirst
                         ? "several records in a line, each with its note before its name"
@@ -77,6 +91,16 @@ final class RunningRecords {
         String outside = noteFirst ? before : behind;
         String name = name(noteFirst ? behind : before);
         return !ListLine.hasLetters(outside) && SoundReader.read(name).sound().isPresent();
+    }
+
+    /** Records side by side are read down their columns, as they are printed; a short line ends the last of them. */
+    private static List<ListLine> downwards(List<List<ListLine>> lines) {
+        int columns = lines.stream().mapToInt(List::size).max().orElse(0);
+        return IntStream.range(0, columns)
+                .boxed()
+                .flatMap(column ->
+                        lines.stream().filter(line -> column < line.size()).map(line -> line.get(column)))
+                .toList();
     }
 
     private record Reference(int from, int to, NoteText note) {}

@@ -292,12 +292,10 @@ class NoteListReaderTest {
         try {
             NoteList list = read(text);
             long lines = text.lines().count();
-            assertThat(list.rows().stream().map(Row::line).distinct().count())
-                    .isEqualTo(
-                            list.rows().isEmpty()
-                                    ? 0
-                                    : list.rows().get(list.rows().size() - 1).line());
-            assertThat((long) list.rows().get(list.rows().size() - 1).line()).isLessThanOrEqualTo(lines);
+            // Columns are read down, so the last row need not be of the last line.
+            long last = list.rows().stream().mapToInt(Row::line).max().orElse(0);
+            assertThat(list.rows().stream().map(Row::line).distinct().count()).isEqualTo(last);
+            assertThat(last).isLessThanOrEqualTo(lines);
             list.rows().stream()
                     .filter(Row::isLine)
                     .forEach(row -> assertThat(row.toLine().isPresent() || row.isUnsure())
@@ -379,5 +377,43 @@ class NoteListReaderTest {
         NoteList two = NoteListReader.read(list.replace("green", "").replace("Crash\t3", "Crash\t10"), Settings.USUAL);
         assertThat(two.channel()).isEmpty();
         assertThat(two.remarks()).anyMatch(remark -> remark.contains("channels 3, 10"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Oktave 1; C   Kick; Cis  Side Stick; D   Snare; Fis Closed Hat; B   Open Hat; H  Tom 1|36 37 38 42 46 47",
+                "Ottava 1; Do Kick; Do diesis Side Stick; Re Snare; Fa# Closed Hat; La Tom 1; Si Tom 2|36 37 38 42 45 47",
+                "Octave 1; Do  Kick; Ré  Snare; Fa dièse  Closed Hat; Si bémol  Open Hat|36 38 42 46",
+                "Octave 1; Kick C; Snare D; Closed Hat F#; Octave 2; Crash C#; Ride D#|36 38 42 49 51"
+            })
+    void anOctaveOverItsNotesGoesToThem(String text, String notes) throws Exception {
+        NoteList list = NoteListReader.read(
+                text.replace("; ", "\n"), new Settings(Optional.of(OctaveConvention.C3), 36, Direction.UP));
+        assertThat(list.lines().stream()
+                        .map(line -> String.valueOf(line.note().number()))
+                        .collect(Collectors.joining(" ")))
+                .isEqualTo(notes);
+        assertThat(list.unexplained()).isEmpty();
+    }
+
+    /** Columns are read down, so that a bare name goes on from the one above it. */
+    @Test
+    void recordsSideBySideAreReadDownTheirColumns() throws Exception {
+        NoteList list = NoteListReader.read(
+                "Notes\n36 Kick              42 HH Closed         49 Crash 1\n38 Snare             44 Pedal             57 Crash 2\n"
+                        + "40 Rim Shot          46 Open              51 Ride\n37 Side Stick        48 Tom 1             53 Bell\n"
+                        + "47 Tom 2\nPage 3",
+                Settings.USUAL);
+        assertThat(list.lines())
+                .extracting(line -> line.note().number())
+                .containsExactly(36, 38, 40, 37, 47, 42, 44, 46, 48, 49, 57, 51, 53);
+        assertThat(list.lines())
+                .extracting(line -> line.sound().words())
+                .contains("hi-hat, tip, open", "ride 1, bell", "snare, rim shot");
+        NoteList prose = NoteListReader.read(
+                "It sends 36=Kick, 38=Snare, 40=Rim shot,\n42=Closed hat, 46=Open hat, 49=Crash", Settings.USUAL);
+        assertThat(prose.lines()).extracting(line -> line.note().number()).containsExactly(36, 38, 40, 42, 46, 49);
     }
 }
