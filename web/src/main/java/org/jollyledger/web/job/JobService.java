@@ -167,6 +167,8 @@ public class JobService {
                 job.go(JobState.RUNNING, "", clock.instant());
                 return kinds.get(job.kind());
             });
+            // A job to which nobody sent files has no folder yet.
+            Files.createDirectories(run.folder());
             kind.run(run);
             Files.move(begun(token), result(token), StandardCopyOption.REPLACE_EXISTING);
             close(run, endState(run), "");

@@ -62,7 +62,6 @@ class JobServiceTest {
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
             }
-            Files.createDirectories(run.folder());
             Files.writeString(run.result(), "run " + which);
         }
     }
