@@ -77,14 +77,14 @@ class PackJourneyTest {
         return new FilePayload("Cellar Door.zip", "application/zip", Zips.of(files));
     }
 
-    private static void send(Page page, Address address, FilePayload pack) {
+    private static void send(Page page, Address address, String from, FilePayload... files) {
         page.navigate(address.url("/batches"));
         if (page.locator("#batch-crosswalk").count() == 1) {
             page.locator("#batch-crosswalk").selectOption("");
         }
-        page.locator("#batch-from").selectOption("pack");
+        page.locator("#batch-from").selectOption(from);
         page.locator("#batch-to").selectOption("general-midi-1");
-        page.setInputFiles("#batch-files", pack);
+        page.setInputFiles("#batch-files", files);
         page.locator("#batch-send").click();
         page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}/pack"));
     }
@@ -109,6 +109,7 @@ class PackJourneyTest {
         send(
                 page,
                 address,
+                "pack",
                 pack(Map.of(
                         "Cellar Door/read me.txt", LIST.getBytes(StandardCharsets.UTF_8),
                         "Cellar Door/licence.txt", "All rights reserved, 2026.".getBytes(StandardCharsets.UTF_8))));
@@ -141,19 +142,13 @@ class PackJourneyTest {
                 + "{\"note\": 12, \"name\": \"Kick\", \"sound\": \"kick\"},"
                 + "{\"note\": 14, \"name\": \"Snare\", \"sound\": \"snare.centre\"},"
                 + "{\"note\": 20, \"name\": \"Hat\", \"sound\": \"hihat.tip.closed\"}]}";
-        page.navigate(address.url("/batches"));
-        if (page.locator("#batch-crosswalk").count() == 1) {
-            page.locator("#batch-crosswalk").selectOption("");
-        }
-        page.locator("#batch-from").selectOption("general-midi-2");
-        page.locator("#batch-to").selectOption("general-midi-1");
-        page.setInputFiles("#batch-files", new FilePayload[] {
-            new FilePayload("loop 1.mid", "audio/midi", loop()),
-            new FilePayload("other.mid", "audio/midi", map),
-            new FilePayload("kit.json", "application/json", document.getBytes(StandardCharsets.UTF_8))
-        });
-        page.locator("#batch-send").click();
-        page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}/pack"));
+        send(
+                page,
+                address,
+                "general-midi-2",
+                new FilePayload("loop 1.mid", "audio/midi", loop()),
+                new FilePayload("other.mid", "audio/midi", map),
+                new FilePayload("kit.json", "application/json", document.getBytes(StandardCharsets.UTF_8)));
         assertThat(page.locator("#pack-from")).hasValue("general-midi-2");
         assertThat(page.locator("main tbody")).containsText("A map of 3 lines.");
         page.locator("main tbody button").click();
@@ -165,7 +160,7 @@ class PackJourneyTest {
     @Test
     void aPackWithoutNotesAsksForTheMap(Address address, Window window) throws Exception {
         Page page = window.page();
-        send(page, address, pack(Map.of()));
+        send(page, address, "pack", pack(Map.of()));
         assertThat(page.locator("main")).containsText("No list, map or manual with notes was found in this pack");
         page.locator("#pack-from").selectOption("general-midi-2");
         page.locator("#pack-convert").click();

@@ -86,10 +86,9 @@ public final class NoteListReader {
     private final ListSiblings siblings;
     private final String shared;
     private final List<Row> rows = new ArrayList<>();
-    /** For each row that is a line, the words its sound is read from. */
     /** The numbers of the lines with each name. */
     private final Map<String, List<Integer>> lines = new HashMap<>();
-
+    /** For each row that is a line, the words its sound is read from. */
     private final List<String> spokenNames = new ArrayList<>();
 
     private String heading = "";
@@ -150,9 +149,8 @@ public final class NoteListReader {
         if (!shared.isEmpty()) {
             remarks.add("All names begin with “" + shared.strip() + "”, which was not taken as part of the sound.");
         }
-        ListSiblings siblings = new ListSiblings(names.stream()
-                .map(name -> name.startsWith(shared) ? name.substring(shared.length()) : name)
-                .toList());
+        ListSiblings siblings = new ListSiblings(
+                names.stream().map(name -> without(shared, name)).toList());
         NoteListReader reader = new NoteListReader(settings, convention, counted, siblings, shared);
         parsed.forEach(reader::add);
         List<Row> rows = doubled(namesWithoutNotes(reader.together(), counted));
@@ -279,8 +277,9 @@ public final class NoteListReader {
                         != text.numbers().get(0)) {
             doubts.add("number and name of the note disagree; the number was taken");
         }
-        String name = underHeading(bare(line.name()), doubts);
-        String shown = name.equals(bare(line.name())) ? line.name() : name;
+        String bare = bare(line.name());
+        String name = underHeading(bare, doubts);
+        String shown = name.equals(bare) ? line.name() : name;
         List<String> parts = parts(name);
         if (notes.size() == 1) {
             boolean several = saysSeveral(parts) && !isPieceWithStroke(name);
@@ -303,22 +302,26 @@ public final class NoteListReader {
 
     /** A name without what all names of the list begin with. */
     private String bare(String name) {
+        return without(shared, name);
+    }
+
+    private static String without(String shared, String name) {
         return name.startsWith(shared) ? name.substring(shared.length()) : name;
     }
 
     private void add(Row row, String spoken) {
         String key = spoken.strip().toLowerCase(Locale.ROOT);
         List<Integer> alike = lines.computeIfAbsent(key, name -> new ArrayList<>());
-        Optional<Row> numbered = alike.isEmpty()
-                ? Optional.empty()
-                : siblings.numbered(spoken, alike.size() + 1)
-                        .map(whole ->
-                                doubting(row, "named like line " + alike.get(0) + ", and taken as “" + whole + "”"));
-        spokenNames.add(
-                numbered.isEmpty()
-                        ? spoken
-                        : siblings.numbered(spoken, alike.size() + 1).orElseThrow());
-        rows.add(numbered.orElse(alike.isEmpty() ? row : doubting(row, "named like line " + alike.get(0))));
+        if (alike.isEmpty()) {
+            rows.add(row);
+            spokenNames.add(spoken);
+        } else {
+            Optional<String> numbered = siblings.numbered(spoken, alike.size() + 1);
+            String taken =
+                    numbered.map(whole -> ", and taken as “" + whole + "”").orElse("");
+            rows.add(doubting(row, "named like line " + alike.get(0) + taken));
+            spokenNames.add(numbered.orElse(spoken));
+        }
         alike.add(row.line());
     }
 
@@ -516,9 +519,7 @@ public final class NoteListReader {
                 result.add(skipping(row, "the same as in line " + other.line()));
                 continue;
             }
-            List<String> doubts = new ArrayList<>(row.doubts());
-            doubts.add("note " + row.number().getAsInt() + " stands in line " + other.line() + " too");
-            result.add(with(row, row.sound(), row.reading(), doubts));
+            result.add(doubting(row, "note " + row.number().getAsInt() + " stands in line " + other.line() + " too"));
         }
         return result;
     }

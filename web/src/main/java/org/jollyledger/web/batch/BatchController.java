@@ -156,8 +156,9 @@ class BatchController {
         ModelAndView page = new ModelAndView("batch/pack", status);
         page.addObject("batch", batch);
         page.addObject("brought", batches.brought(token));
-        page.addObject("maps", ledger.names());
-        String chosen = ledger.names().stream()
+        List<MapName> maps = ledger.names();
+        page.addObject("maps", maps);
+        String chosen = maps.stream()
                 .filter(map -> map.name().equals(batch.source()))
                 .map(MapName::slug)
                 .findFirst()

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.ledger.MapReader;
 import org.springframework.stereotype.Component;
 
@@ -20,6 +21,7 @@ import org.springframework.stereotype.Component;
 @Component
 class PackMaps {
     private static final int MOST_LOOKED_AT = 12;
+    private static final int MOST_REMEMBERED = 8;
     private static final int MOST_ENTRIES = 100_000;
     private static final int LARGEST = 8_000_000;
     private static final Duration PATIENCE = Duration.ofSeconds(10);
@@ -38,7 +40,12 @@ class PackMaps {
      */
     record Found(String path, String words, int notes) {}
 
+    /** An archive as it was when it was looked at. */
+    private record Looked(String path, long size, long changed) {}
+
     private final MapReader reader;
+    /** The page of a pack is come back to after each file that is read, and a manual takes seconds. */
+    private final Recently<List<Looked>, List<Found>> lookedAt = new Recently<>(MOST_REMEMBERED);
 
     PackMaps(MapReader reader) {
         this.reader = reader;
@@ -46,6 +53,14 @@ class PackMaps {
 
     /** The files with notes, those with most first. An archive whose directory cannot be read brings none. */
     List<Found> find(List<Path> archives) {
+        List<Looked> key = archives.stream()
+                .map(Path::toFile)
+                .map(archive -> new Looked(archive.getPath(), archive.length(), archive.lastModified()))
+                .toList();
+        return lookedAt.get(key, () -> look(archives));
+    }
+
+    private List<Found> look(List<Path> archives) {
         long deadline = System.nanoTime() + PATIENCE.toNanos();
         List<Found> found = new ArrayList<>();
         int looked = 0;
@@ -60,11 +75,10 @@ class PackMaps {
                 }
             } catch (IOException | IllegalArgumentException e) {
                 // The batch says what is wrong with the archive when it runs.
-                continue;
             }
         }
         found.sort(Comparator.comparingInt(Found::notes).reversed());
-        return found;
+        return List.copyOf(found);
     }
 
     /** The content of a file of a pack. */

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jollyledger.core.notemap.NoteMap;
-import org.jollyledger.core.notemap.Texts;
+import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.manual.Manual;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.stereotype.Service;
@@ -96,7 +96,7 @@ public class ImportService {
         Instant now = clock.instant();
         transaction.executeWithoutResult(status -> {
             waiting.deleteByCreatedAtBefore(now.minus(PATIENCE));
-            waiting.save(new WaitingImportEntity(token, Texts.cut(fileName, LONGEST_FILE_NAME), content, now));
+            waiting.save(new WaitingImportEntity(token, Cut.to(LONGEST_FILE_NAME, fileName), content, now));
         });
         return token;
     }

@@ -127,6 +127,14 @@ public class LedgerService {
         });
     }
 
+    /** A map that was not legible before this was asked may still be changed. */
+    private static void refuseWhatBecomesIllegible(NoteMap before, NoteMap after) {
+        Optional<String> problem = Legible.problem(after);
+        if (problem.isPresent() && Legible.problem(before).isEmpty()) {
+            throw Refusal.unreadable(problem.get());
+        }
+    }
+
     private NoteMapEntity save(NoteMap map, boolean builtIn, String summary) {
         refuseIllegible(map);
         String slug = Slugs.free(map.name(), "map", maps::existsBySlug);
@@ -179,9 +187,7 @@ public class LedgerService {
         if (after.equals(before)) {
             return stored(entity);
         }
-        if (Legible.problem(before).isEmpty()) {
-            refuseIllegible(after);
-        }
+        refuseWhatBecomesIllegible(before, after);
         history.add(entity, summary, stamp -> new MapRevisionEntity(stamp, NoteMapJson.write(after)));
         entity.describe(after);
         return stored(entity, after);

@@ -78,10 +78,7 @@ public class MapReader {
         try {
             if (Manual.is(content)) {
                 Manual.Taken taken = Manual.read(content, "");
-                int notes = Manual.notesIn(taken.text());
-                return notes == 0
-                        ? Optional.empty()
-                        : Optional.of(new Glance(notes + " notes" + taken.where() + ".", notes));
+                return ofList(taken.text(), taken.where());
             }
             if (isZip(content) || isMidi(content)) {
                 return Optional.empty();
@@ -96,12 +93,16 @@ public class MapReader {
                                 : maps.size() + " maps, " + lines + " lines.",
                         lines));
             }
-            int notes = Manual.notesIn(text);
-            return notes == 0 ? Optional.empty() : Optional.of(new Glance(notes + " notes.", notes));
+            return ofList(text, "");
         } catch (Refusal refused) {
             // A file that is something else is none of our business here.
             return Optional.empty();
         }
+    }
+
+    private static Optional<Glance> ofList(String list, String where) {
+        int notes = Manual.notesIn(list);
+        return notes == 0 ? Optional.empty() : Optional.of(new Glance(notes + " notes" + where + ".", notes));
     }
 
     private static List<Brought> whole(List<NoteMap> maps) {
