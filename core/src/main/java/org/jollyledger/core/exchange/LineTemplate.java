@@ -50,6 +50,10 @@ final class LineTemplate {
     private static final String LABEL = "(?:(?:(?i:" + NoteText.LABELS + ")\\b[\\s.:#]*)+)?";
     private static final String INSIDE = "\\s*[\\s()\\[\\]/:=,;|-]\\s*" + LABEL;
 
+    private static final Pattern LEADING = Pattern.compile("^[\\s.:;,=|>_/-]+");
+    private static final String AT_ITS_END = ":;,=|>_/-";
+    private static final Pattern LABEL_FIRST = Pattern.compile("(?i:" + NoteText.LABELS + ")\\b");
+
     private static final List<LineTemplate> ALL = all();
 
     private final List<Part> lead;
@@ -134,17 +138,29 @@ final class LineTemplate {
         LineTemplate best = null;
         double bestScore = 0;
         for (LineTemplate template : ALL) {
-            List<ListLine> parsed = new ArrayList<>();
-            for (String line : lines) {
-                template.parse(0, line).ifPresent(parsed::add);
-            }
-            double score = parsed.size() < SHARE_WANTED * full ? 0 : template.score(lines, parsed);
+            List<ListLine> parsed = template.parse(lines, full);
+            double score = parsed.isEmpty() ? 0 : template.score(lines, parsed);
             if (score > bestScore) {
                 best = template;
                 bestScore = score;
             }
         }
         return Optional.ofNullable(best);
+    }
+
+    /** The records of lines; none when it is too small a share of them that this template explains. */
+    private List<ListLine> parse(List<String> lines, long full) {
+        List<ListLine> parsed = new ArrayList<>();
+        double mayFail = full - SHARE_WANTED * full;
+        for (String line : lines) {
+            Optional<ListLine> record = parse(0, line);
+            if (record.isPresent()) {
+                parsed.add(record.get());
+            } else if (ListLine.hasLetters(line) && --mayFail < 0) {
+                return List.of();
+            }
+        }
+        return parsed;
     }
 
     private double score(List<String> lines, List<ListLine> parsed) {
@@ -208,15 +224,50 @@ final class LineTemplate {
         return matcher.matches() ? matcher : null;
     }
 
-    /** Every note has a digit, and one behind the name ends the line: most lines of prose are no match at a glance. */
+    /** Whether the ends of a line are as the pattern wants them: that is seen much faster than the pattern is tried. */
     private boolean mayMatch(String line) {
+        return (lead.isEmpty() || mayBegin(line, lead.get(0) == Part.PITCH))
+                && (trail.isEmpty() || mayEnd(line, trail.get(trail.size() - 1) == Part.PITCH));
+    }
+
+    private static boolean mayBegin(String line, boolean withPitch) {
+        int first = 0;
+        while (first < line.length() && !isWord(line.charAt(first)) && line.charAt(first) != '#') {
+            first++;
+        }
+        if (first == line.length()) {
+            return false;
+        }
+        char sign = line.charAt(first);
+        return sign >= '0' && sign <= '9'
+                ? !withPitch
+                : sign == '#'
+                        || withPitch && "abcdefg".indexOf(Character.toLowerCase(sign)) >= 0
+                        || LABEL_FIRST
+                                .matcher(line)
+                                .region(first, line.length())
+                                .lookingAt();
+    }
+
+    private static boolean mayEnd(String line, boolean withPitch) {
         int last = line.length() - 1;
-        while (last >= 0 && !Character.isLetterOrDigit(line.charAt(last))) {
+        while (last >= 0 && !isWord(line.charAt(last))) {
             last--;
         }
-        return trail.isEmpty()
-                ? line.chars().anyMatch(Character::isDigit)
-                : last >= 0 && Character.isDigit(line.charAt(last));
+        int first = last;
+        while (first >= 0 && line.charAt(first) >= '0' && line.charAt(first) <= '9') {
+            first--;
+        }
+        if (first == last) {
+            return false;
+        }
+        boolean letter = first >= 0 && isWord(line.charAt(first));
+        return withPitch ? letter || first >= 0 && "#-".indexOf(line.charAt(first)) >= 0 : !letter;
+    }
+
+    /** As the patterns have it. */
+    private static boolean isWord(char sign) {
+        return sign >= 'a' && sign <= 'z' || sign >= 'A' && sign <= 'Z' || sign >= '0' && sign <= '9' || sign == '_';
     }
 
     private Optional<ListLine> parse(int number, String line) {
@@ -256,10 +307,8 @@ final class LineTemplate {
 
     /** Without what only led from the note to the name: dots, dashes, brackets that opened for the note. */
     static String tidy(String name) {
-        String tidy = name.strip()
-                .replaceAll("^[\\s.:;,=|>_/-]+", "")
-                .replaceAll("[\\s:;,=|>_/-]+$|(?:\\s*\\.){2,}$", "")
-                .strip();
+        String begun = LEADING.matcher(name.strip()).replaceFirst("");
+        String tidy = withoutDots(withoutSeparators(begun)).strip();
         long opened = tidy.chars().filter(letter -> letter == '(').count();
         long closed = tidy.chars().filter(letter -> letter == ')').count();
         if (closed > opened && tidy.startsWith(")")) {
@@ -268,6 +317,28 @@ final class LineTemplate {
         return opened > closed && tidy.endsWith("(")
                 ? tidy.substring(0, tidy.length() - 1).strip()
                 : tidy;
+    }
+
+    private static String withoutSeparators(String name) {
+        int end = name.length();
+        while (end > 0
+                && (Character.isWhitespace(name.charAt(end - 1)) || AT_ITS_END.indexOf(name.charAt(end - 1)) >= 0)) {
+            end--;
+        }
+        return name.substring(0, end);
+    }
+
+    /** One dot may shorten a word, several lead on to the note. */
+    private static String withoutDots(String name) {
+        int end = name.length();
+        int dots = 0;
+        int at = end;
+        while (at > 0 && (Character.isWhitespace(name.charAt(at - 1)) || name.charAt(at - 1) == '.')) {
+            at--;
+            dots += name.charAt(at) == '.' ? 1 : 0;
+            end = name.charAt(at) == '.' ? at : end;
+        }
+        return dots > 1 ? name.substring(0, end) : name;
     }
 
     /** Layouts that differ from this one by one part: for lines that lack something. */

@@ -29,6 +29,11 @@ record NoteText(List<Integer> numbers, List<Integer> pitches) {
     private static final Pattern RANGE_ONLY = Pattern.compile(RANGE);
     static final String LABELS = "midi|notes?|keys?|pitch|number|no|nr|num|taste|touche|nota";
     private static final Pattern LABEL = Pattern.compile("\\b(?:" + LABELS + ")\\b[.:#]?|(?<![a-g])#(?=\\d)");
+    /** Most cells hold names: they are not searched any further. */
+    private static final Pattern BEGIN =
+            Pattern.compile("(?i)[\\s,/&+;:=|()\\[\\]#.-]*(?:\\d|[a-g] ?[#b]? ?-?\\d|(?:" + LABELS + ")\\b)");
+
+    private static final Pattern OCTAVE_APART = Pattern.compile("([a-g][#b]?) (?=-?\\d)");
     private static final Pattern NAME_PARTS = Pattern.compile("([A-G])(#|B)?(-?\\d{1,2})");
     private static final String LETTERS = "C D EF G A B";
     private static final int SEMITONES = 12;
@@ -40,8 +45,11 @@ record NoteText(List<Integer> numbers, List<Integer> pitches) {
         if (cell.length() > LONGEST) {
             return Optional.empty();
         }
-        String bare =
-                LABEL.matcher(cell.toLowerCase(Locale.ROOT)).replaceAll(" ").replaceAll("([a-g][#b]?) (?=-?\\d)", "$1");
+        if (!BEGIN.matcher(cell).lookingAt()) {
+            return Optional.empty();
+        }
+        String unlabelled = LABEL.matcher(cell.toLowerCase(Locale.ROOT)).replaceAll(" ");
+        String bare = OCTAVE_APART.matcher(unlabelled).replaceAll("$1");
         Matcher matcher = REFERENCE.matcher(bare);
         List<Integer> numbers = new ArrayList<>();
         List<Integer> pitches = new ArrayList<>();

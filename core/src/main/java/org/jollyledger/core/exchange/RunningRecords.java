@@ -27,6 +27,7 @@ final class RunningRecords {
     private static final Pattern EDGES = Pattern.compile("^[\\s,;|:=>/_.\\])}-]+|[\\s,;|:=>/_\\[({-]+$");
     private static final Pattern GAP = Pattern.compile("\\S(?:\\s{3,}|\\s*\\t\\s*)(?=\\S)");
     private static final int FEWEST_TO_SHOW = 2;
+    private static final Pattern AROUND_A_NOTE = Pattern.compile("[()\\[\\]|=:]");
     private static final int MOST_IN_A_LINE = 400;
 
     private final boolean noteFirst;
@@ -149,7 +150,8 @@ final class RunningRecords {
         List<Reference> found = new ArrayList<>();
         Matcher matcher = REFERENCE.matcher(line);
         while (matcher.find()) {
-            Optional<NoteText> note = NoteText.of(matcher.group().replaceAll("[()\\[\\]|=:]", " "));
+            Optional<NoteText> note =
+                    NoteText.of(AROUND_A_NOTE.matcher(matcher.group()).replaceAll(" "));
             boolean unit = NO_NOTE.matcher(line)
                     .region(matcher.end(), line.length())
                     .useTransparentBounds(true)

@@ -39,10 +39,12 @@ final class NameTokens {
     static final double CUT_OFF = 0.85;
     static final double MISSPELT = 0.8;
 
+    private static final Pattern MARKS = Pattern.compile("\\p{M}+");
     private static final Pattern CAMEL = Pattern.compile("(?<=\\p{Ll})(?=\\p{Lu})|(?<=\\p{Lu})(?=\\p{Lu}\\p{Ll}{2})");
     private static final Pattern TOKEN = Pattern.compile("(?<inches>\\d{1,2})\\s?(?:\"|''|”|″|inch\\b|zoll\\b|in\\b)"
             + "|(?<word>\\d(?:st|nd|rd|th)\\b|cc\\s?4\\b|\\d+/\\d+|\\d+%|\\p{L}+)|(?<number>\\d+)");
 
+    private static final Pattern SPACES = Pattern.compile("\\s+");
     private static final int SHORTEST_OF_JOINED = 3;
     private static final Set<String> SHORT_ONES = Set.of("hi", "lo", "hh", "bd", "sd");
     private static final int SHORTEST_CUT_OFF = 3;
@@ -75,8 +77,8 @@ final class NameTokens {
     }
 
     List<Token> of(String name) {
-        String plain = Normalizer.normalize(name, Normalizer.Form.NFKD)
-                .replaceAll("\\p{M}", "")
+        String plain = MARKS.matcher(Normalizer.normalize(name, Normalizer.Form.NFKD))
+                .replaceAll("")
                 .replace('\u2044', '/')
                 .replace("ß", "ss")
                 .replace('ø', 'o');
@@ -89,7 +91,7 @@ final class NameTokens {
             } else if (matcher.group("number") != null) {
                 tokens.add(new Token(matcher.group("number"), matcher.group(), Kind.NUMBER, 1));
             } else {
-                tokens.addAll(known(matcher.group("word").replaceAll("\\s", "")));
+                tokens.addAll(known(SPACES.matcher(matcher.group("word")).replaceAll("")));
             }
         }
         return tokens;
