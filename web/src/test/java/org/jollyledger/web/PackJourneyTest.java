@@ -2,13 +2,16 @@ package org.jollyledger.web;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -19,12 +22,14 @@ import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
+import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
 import org.jollyledger.web.support.Zips;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.core.io.ClassPathResource;
+import tools.jackson.databind.JsonNode;
 
 /** Packs of parts that bring a list, a map or a manual, and files that hold several lists. */
 @ExtendWith({RunningApplication.class, Browser.class})
@@ -93,7 +98,10 @@ class PackJourneyTest {
         page.waitForURL(Pattern.compile("/batches/[0-9a-f]{24}$"));
         Download download =
                 page.waitForDownload(() -> page.locator("[data-download]").click());
-        Map<String, byte[]> result = Zips.read(Files.readAllBytes(download.path()));
+        return notes(Zips.read(Files.readAllBytes(download.path())));
+    }
+
+    private static List<Integer> notes(Map<String, byte[]> result) throws Exception {
         byte[] file = result.entrySet().stream()
                 .filter(entry -> entry.getKey().endsWith("loop 1.mid"))
                 .findFirst()
@@ -188,5 +196,41 @@ class PackJourneyTest {
         assertThat(page.locator(".reading-head strong")).hasText("8 lines");
         page.locator("[data-keep]").click();
         assertThat(page.locator("tr[data-at]")).hasCount(8);
+    }
+
+    @Test
+    void aProgramReadsTheListOfAPackAndConvertsByIt(Address address) throws Exception {
+        byte[] archive = Zips.of(Map.of(
+                "Pier/loop 1.mid", loop(),
+                "Pier/Pier notes.txt", LIST.getBytes(StandardCharsets.UTF_8),
+                "Pier/half.txt", "12 Kick\n14 Snare\n".getBytes(StandardCharsets.UTF_8)));
+        HttpResponse<byte[]> sent =
+                Http.postFile(address.url("/api/batches?from=pack&to=general-midi-1"), "file", "pier.zip", archive);
+        assertThat(sent.statusCode()).isEqualTo(202);
+        assertThat(Http.json(sent).get("state").stringValue()).isEqualTo("collecting");
+        String batch = sent.headers().firstValue("Location").orElseThrow();
+        assertThat(Http.postJson(address.url(batch + "/begin"), "").statusCode())
+                .isEqualTo(400);
+
+        JsonNode brought = Http.json(Http.get(address.url(batch + "/brought")));
+        assertThat(brought.get(0).get("path").stringValue()).isEqualTo("Pier/Pier notes.txt");
+        assertThat(brought.get(0).get("notes").intValue()).isEqualTo(7);
+        String reading = address.url(batch + "/brought?path=");
+        assertThat(Http.postJson(reading + "nowhere.txt", "").statusCode()).isEqualTo(404);
+        JsonNode read = Http.json(Http.postJson(reading + "Pier/Pier%20notes.txt", ""));
+        assertThat(read.get(0).get("name").stringValue()).isEqualTo("Pier notes");
+        assertThat(read.get(0).get("reading").get("rows").intValue()).isEqualTo(7);
+
+        String slug = read.get(0).get("slug").stringValue();
+        assertThat(Http.postJson(address.url(batch + "/begin?from=" + slug), "").statusCode())
+                .isEqualTo(200);
+        await().atMost(Duration.ofSeconds(30))
+                .until(() -> Http.json(Http.get(address.url(batch)))
+                        .get("state")
+                        .stringValue()
+                        .equals("done"));
+        Map<String, byte[]> result =
+                Zips.read(Http.get(address.url(batch + "/result")).body());
+        assertThat(notes(result)).containsExactly(36, 38, 42);
     }
 }

@@ -11,6 +11,9 @@ import org.jollyledger.web.batch.Batch;
 import org.jollyledger.web.batch.BatchChoice;
 import org.jollyledger.web.batch.BatchResult;
 import org.jollyledger.web.batch.BatchService;
+import org.jollyledger.web.batch.PackMaps;
+import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.MapReader;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.core.io.Resource;
 import org.springframework.http.ResponseEntity;
@@ -60,8 +63,12 @@ class BatchApi {
 
     private final BatchService batches;
     private final BatchChoice choice;
+    private final MapReader reader;
+    private final LedgerService ledger;
 
-    BatchApi(BatchService batches, BatchChoice choice) {
+    BatchApi(BatchService batches, BatchChoice choice, MapReader reader, LedgerService ledger) {
+        this.reader = reader;
+        this.ledger = ledger;
         this.batches = batches;
         this.choice = choice;
     }
@@ -75,7 +82,10 @@ class BatchApi {
         try (InputStream archive = file.getInputStream()) {
             batches.add(token, archive);
         }
-        batches.begin(token);
+        // A pack that is to say itself what its parts were written for waits until that was read.
+        if (!batches.get(token).source().isEmpty()) {
+            batches.begin(token);
+        }
         return ResponseEntity.accepted()
                 .location(URI.create("/api/batches/" + token))
                 .body(BatchDocument.of(batches.get(token)));
@@ -91,9 +101,31 @@ class BatchApi {
         return BatchDocument.of(batches.get(token));
     }
 
-    /** Begins a batch again that was interrupted or failed. */
+    /** The lists, maps and manuals that a pack brings besides parts, while it waits for the map they were written for. */
+    @GetMapping("/{token}/brought")
+    List<PackMaps.Found> brought(@PathVariable String token) {
+        return batches.brought(token);
+    }
+
+    /** Reads one of them into the ledger. */
+    @PostMapping("/{token}/brought")
+    List<ImportedDocument> readBrought(
+            @PathVariable String token,
+            @RequestParam String path,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String places)
+            throws IOException {
+        String itsName = name.isBlank() ? MapReader.baseName(path) : name.strip();
+        List<MapReader.Brought> brought = reader.bring(batches.brought(token, path), itsName, places);
+        return ImportedDocument.of(ledger.addAll(MapReader.Brought.maps(brought), "Brought by a pack"), brought);
+    }
+
+    /** Begins a batch: again one that was interrupted or failed, or one that waits for the map it was written for. */
     @PostMapping("/{token}/begin")
-    BatchDocument beginAgain(@PathVariable String token) {
+    BatchDocument begin(@PathVariable String token, @RequestParam(defaultValue = "") String from) {
+        if (!from.isEmpty()) {
+            batches.writtenFor(token, ledger.get(from).map());
+        }
         batches.begin(token);
         return get(token);
     }

@@ -3,13 +3,11 @@ package org.jollyledger.web.api;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.jollyledger.core.exchange.DocumentException;
-import org.jollyledger.core.exchange.NoteList;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.MapComparison;
@@ -175,44 +173,6 @@ class MapApi {
     }
 
     /** Reads a document in any of the formats, and adds what it holds. */
-    /** A row of a list that was left out, or that should be looked at. */
-    record RowDocument(int line, String text, String why) {}
-
-    /**
-     * How a list was read.
-     *
-     * @param layout how its records are laid out, in words
-     * @param rows how many rows became lines
-     * @param explained which share of the rows that may be records that is
-     * @param leftOut the rows that became none
-     * @param toCheck the rows that should be looked at
-     */
-    record ReadingDocument(
-            String layout, int rows, double explained, List<RowDocument> leftOut, List<RowDocument> toCheck) {
-        static ReadingDocument of(NoteList list) {
-            return new ReadingDocument(
-                    list.layout(),
-                    list.lines().size(),
-                    list.explained(),
-                    list.leftOut().stream()
-                            .map(row -> new RowDocument(
-                                    row.line(), row.original(), row.skipped().orElse("")))
-                            .toList(),
-                    list.rows().stream()
-                            .filter(NoteList.Row::isUnsure)
-                            .map(row -> new RowDocument(row.line(), row.original(), String.join("; ", row.doubts())))
-                            .toList());
-        }
-    }
-
-    /** A map that was brought in; how it was read where it was a list. */
-    record ImportedDocument(
-            String slug,
-            String name,
-            String kind,
-            int lineCount,
-            @Nullable ReadingDocument reading) {}
-
     @PostMapping("/import")
     List<ImportedDocument> bring(
             InputStream stream,
@@ -220,20 +180,7 @@ class MapApi {
             @RequestParam(defaultValue = "") String places)
             throws IOException {
         List<MapReader.Brought> brought = reader.bring(bodies.bytes(stream, "note map"), name, places);
-        List<StoredMap> added =
-                ledger.addAll(brought.stream().map(MapReader.Brought::map).toList(), "Imported through the API");
-        List<ImportedDocument> imported = new ArrayList<>();
-        for (int at = 0; at < added.size(); at++) {
-            StoredMap stored = added.get(at);
-            MapReader.Brought one = brought.get(at);
-            imported.add(new ImportedDocument(
-                    stored.slug(),
-                    stored.map().name(),
-                    stored.map().kind().code(),
-                    stored.map().lines().size(),
-                    one.list().map(ReadingDocument::of).orElse(null)));
-        }
-        return imported;
+        return ImportedDocument.of(ledger.addAll(MapReader.Brought.maps(brought), "Imported through the API"), brought);
     }
 
     private NoteMap readJson(InputStream stream) throws IOException {

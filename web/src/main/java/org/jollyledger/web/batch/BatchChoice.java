@@ -65,7 +65,7 @@ public class BatchChoice {
     }
 
     /**
-     * The crosswalk that is meant.
+     * The crosswalk that is meant, or the map to play on where the pack is to say what its parts were written for.
      *
      * @throws Refusal when none is
      */
@@ -81,20 +81,9 @@ public class BatchChoice {
             throw Refusal.incomplete(
                     "Choose a saved crosswalk, or the map the parts were written for and the map to play them on.");
         }
-        return Chosen.of(crosswalks.proposed(form.from, form.to), proposing(form), repairs(form));
-    }
-
-    /**
-     * The same, but that the map the parts were written for may be left for later.
-     *
-     * @throws Refusal when nothing else is chosen
-     */
-    Chosen findOrLeave(Form form) {
-        boolean given = form.crosswalk != null && !form.crosswalk.isEmpty() || form.walk != null;
-        if (given || !OF_THE_PACK.equals(form.from) || form.to == null || form.to.isEmpty()) {
-            return find(form);
-        }
-        return new Chosen(Optional.empty(), ledger.get(form.to).map(), proposing(form), repairs(form));
+        return form.from.equals(OF_THE_PACK)
+                ? new Chosen(Optional.empty(), ledger.get(form.to).map(), proposing(form), repairs(form))
+                : Chosen.of(crosswalks.proposed(form.from, form.to), proposing(form), repairs(form));
     }
 
     private static BatchRepairs repairs(Form form) {

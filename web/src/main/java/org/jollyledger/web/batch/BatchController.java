@@ -80,7 +80,7 @@ class BatchController {
             if (sent.isEmpty()) {
                 throw Refusal.incomplete("No file was sent; choose a zip, or some MIDI files.");
             }
-            String token = batches.create(form.title(), choice.findOrLeave(form));
+            String token = batches.create(form.title(), choice.find(form));
             if (sent.size() == 1 && isArchive(sent.get(0))) {
                 try (InputStream archive = sent.get(0).getInputStream()) {
                     batches.add(token, archive);
@@ -113,7 +113,7 @@ class BatchController {
     @PostMapping("/batches/collect")
     @ResponseBody
     String collect(BatchChoice.Form form) {
-        return batches.create(form.title(), choice.findOrLeave(form));
+        return batches.create(form.title(), choice.find(form));
     }
 
     @PostMapping("/batches/{token}/files")

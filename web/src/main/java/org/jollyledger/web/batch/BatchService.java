@@ -117,7 +117,7 @@ public class BatchService {
     }
 
     /** Says which map the parts of a batch that is not begun were written for; its routes are proposed when it runs. */
-    void writtenFor(String token, NoteMap map) {
+    public void writtenFor(String token, NoteMap map) {
         transaction.executeWithoutResult(status -> {
             refuseUnlessCollecting(token);
             entity(token).writtenFor(map.name(), NoteMapJson.write(map));
@@ -125,12 +125,12 @@ public class BatchService {
     }
 
     /** What the files of a batch that is not begun bring besides parts; nothing where its crosswalk is settled. */
-    List<PackMaps.Found> brought(String token) {
+    public List<PackMaps.Found> brought(String token) {
         return isSettled(token) ? List.of() : packs.find(archives(token));
     }
 
     /** A file that came with the parts. */
-    byte[] brought(String token, String path) throws IOException {
+    public byte[] brought(String token, String path) throws IOException {
         return packs.content(archives(token), path)
                 .orElseThrow(() -> Refusal.notFound("There is no “" + path + "” in this pack; go back to its page."));
     }

@@ -19,7 +19,7 @@ import org.springframework.stereotype.Component;
 
 /** Finds the lists, maps and manuals that lie beside the parts of a pack. */
 @Component
-class PackMaps {
+public class PackMaps {
     private static final int MOST_LOOKED_AT = 12;
     private static final int MOST_REMEMBERED = 8;
     private static final int MOST_ENTRIES = 100_000;
@@ -38,7 +38,7 @@ class PackMaps {
      * @param words what it holds, in words
      * @param notes how many
      */
-    record Found(String path, String words, int notes) {}
+    public record Found(String path, String words, int notes) {}
 
     /** An archive as it was when it was looked at. */
     private record Looked(String path, long size, long changed) {}

@@ -42,7 +42,7 @@ public class MapReader {
      * @throws Refusal with one sentence, when anything of it cannot be read; nothing is read in part
      */
     public List<NoteMap> read(byte[] content, String name) {
-        return bring(content, name).stream().map(Brought::map).toList();
+        return Brought.maps(bring(content, name));
     }
 
     /**
@@ -50,7 +50,11 @@ public class MapReader {
      *
      * @param list how it was read, where it was a list of a manual
      */
-    public record Brought(NoteMap map, Optional<NoteList> list) {}
+    public record Brought(NoteMap map, Optional<NoteList> list) {
+        public static List<NoteMap> maps(List<Brought> brought) {
+            return brought.stream().map(Brought::map).toList();
+        }
+    }
 
     /** The same, with how lists were read. */
     public List<Brought> bring(byte[] content, String name) {
@@ -255,7 +259,7 @@ public class MapReader {
     }
 
     /** The last part of a path without its ending; it is shown, and never used as a path. */
-    static String baseName(String path) {
+    public static String baseName(String path) {
         String last = path.substring(Math.max(path.lastIndexOf('/'), path.lastIndexOf('\\')) + 1);
         int dot = last.lastIndexOf('.');
         String bare = (dot > 0 ? last.substring(0, dot) : last)
