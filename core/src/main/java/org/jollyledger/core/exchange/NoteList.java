@@ -116,12 +116,28 @@ public record NoteList(
 
     /** {@return the rows that were left out though they may be records: a name, or a word and what may be a note} */
     public List<Row> unexplained() {
+        boolean smallNotes = rows.stream()
+                .anyMatch(row -> row.isLine()
+                        && row.number().isPresent()
+                        && ListLayout.isSmall(row.number().getAsInt()));
         return leftOut().stream()
                 .filter(row -> row.skipped().filter(NAME_WITHOUT_NOTE::equals).isPresent()
                         || row.skipped().filter(NOT_UNDERSTOOD::contains).isPresent()
-                                && row.original().codePoints().anyMatch(Character::isLetter)
-                                && A_NOTE.matcher(row.original()).find())
+                                && mayHoldANote(row.original(), smallNotes))
                 .toList();
+    }
+
+    /** Where no line is on a small note, a small number behind a word counts, as in "Snare 2". */
+    private static boolean mayHoldANote(String text, boolean smallNotes) {
+        if (text.codePoints().noneMatch(Character::isLetter)) {
+            return false;
+        }
+        return A_NOTE.matcher(text)
+                .results()
+                .anyMatch(found -> smallNotes
+                        || !Character.isDigit(text.charAt(found.start()))
+                        || !ListLayout.isSmall(Integer.parseInt(found.group()))
+                        || !RunningRecords.isBehindAWord(text, found.start()));
     }
 
     /** {@return which share of the rows that may be records was understood, 0 to 1} */

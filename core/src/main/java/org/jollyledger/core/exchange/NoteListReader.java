@@ -335,6 +335,9 @@ public final class NoteListReader {
     private String underHeading(String name, List<String> doubts) {
         SoundReading alone = SoundReader.read(name);
         Optional<String> instead = siblings.instead(name, heading.isEmpty() ? before : heading);
+        if (alone.pieceNamed() && !isOfHeading(alone)) {
+            heading = "";
+        }
         if (alone.pieceNamed() && instead.isEmpty()) {
             before = pieceWords(name, alone);
             return name;
@@ -351,6 +354,13 @@ public final class NoteListReader {
         Optional<String> continued = withPiece(before, name).filter(text -> ListSiblings.mayGoOn(before, name, text));
         continued.ifPresent(text -> doubts.add("read as “" + text + "”, going on from the line before"));
         return continued.orElse(name);
+    }
+
+    /** A heading ends where the list goes on with other drums than it names. */
+    private boolean isOfHeading(SoundReading reading) {
+        Optional<Sound> headed = SoundReader.read(heading).sound();
+        return headed.isEmpty()
+                || headed.get().family() == reading.sound().orElseThrow().family();
     }
 
     private static Optional<String> withPiece(String piece, String name) {

@@ -58,6 +58,9 @@ record Fragment(String text, String written, Meaning meaning, double likeness, b
 
     private static Fragment unknown(List<Token> tokens, int at) {
         Token token = tokens.get(at);
+        if (token.kind() == Kind.UNCLEAR) {
+            return new Fragment(token.text(), token.written(), new Meaning.Unclear(), 0, false);
+        }
         if (token.kind() != Kind.WORD) {
             int number = token.text().length() > MOST_DIGITS ? 0 : Integer.parseInt(token.text());
             return new Fragment(

@@ -53,6 +53,9 @@ sealed interface Meaning {
     /** Says nothing about the sound. */
     record Nothing() implements Meaning {}
 
+    /** May be one of several words that say different things. */
+    record Unclear() implements Meaning {}
+
     /** The order of pieces that come in several pitches. Toms count as General MIDI System Level 1 names six of them. */
     enum Pitch implements Coded {
         HIGH(1, 1),

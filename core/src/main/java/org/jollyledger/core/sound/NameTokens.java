@@ -30,6 +30,8 @@ final class NameTokens {
 
     enum Kind {
         WORD,
+        /** Near to several known words that mean different things. */
+        UNCLEAR,
         NUMBER,
         INCHES
     }
@@ -169,16 +171,20 @@ final class NameTokens {
             }
         }
         if (written.length() >= SHORTEST_SWAPPED) {
-            Optional<String> meant = only(byLetter.getOrDefault(written.charAt(0), List.of()).stream()
+            List<String> near = byLetter.getOrDefault(written.charAt(0), List.of()).stream()
                     .filter(word -> isSlipOf(written, word)
                             && (written.length() > SHORTEST_MISSPELT
                                     ? word.length() >= SHORTEST_MISSPELT
                                     : written.length() == word.length() && isSwap(written, word)
                                             || written.length() == SHORTEST_MISSPELT
                                                     && word.length() > SHORTEST_MISSPELT))
-                    .toList());
+                    .toList();
+            Optional<String> meant = only(near);
             if (meant.isPresent()) {
                 return new Token(meant.get(), written, Kind.WORD, MISSPELT);
+            }
+            if (near.stream().anyMatch(this::maySaySomething)) {
+                return new Token(written, written, Kind.UNCLEAR, 0);
             }
         }
         return new Token(written, written, Kind.WORD, 0);
@@ -187,12 +193,15 @@ final class NameTokens {
     /** One of some words when they all mean the same. */
     private Optional<String> only(List<String> candidates) {
         List<String> meaningful = candidates.stream()
-                .filter(word -> table.meaning(word)
-                        .filter(meaning -> !(meaning instanceof Meaning.Nothing))
-                        .isPresent())
+                .filter(word -> table.meaning(word).isPresent() && maySaySomething(word))
                 .toList();
         long meanings = meaningful.stream().map(table::meaning).distinct().count();
         return meanings == 1 ? Optional.of(meaningful.get(0)) : Optional.empty();
+    }
+
+    /** Alone, or as a part of several words such as "wires off". */
+    private boolean maySaySomething(String word) {
+        return !(table.meaning(word).orElse(null) instanceof Meaning.Nothing);
     }
 
     private static String withoutVowels(String word) {

@@ -40,6 +40,7 @@ public final class SoundReader {
     private static final double ONE_LETTER = 0.85;
     private static final double OTHER_PIECE = 0.7;
     private static final double UNKNOWN_WORD = 0.93;
+    private static final double UNCLEAR_WORD = 0.7;
 
     /** Numbers above are taken for the size of a drum or a cymbal, in inches. */
     private static final int HIGHEST_COUNT = 8;
@@ -280,10 +281,14 @@ public final class SoundReader {
             articulation = Articulation.PEDAL_SPLASH;
         }
         int number = number(piece, others);
-        Optional<Side> side = others.stream()
-                .filter(fragment -> fragment.meaning() instanceof Meaning.Where)
-                .map(fragment -> ((Meaning.Where) fragment.meaning()).side())
-                .findFirst();
+        Set<Side> sides = EnumSet.noneOf(Side.class);
+        others.forEach(fragment -> {
+            if (fragment.meaning() instanceof Meaning.Where where) {
+                sides.add(where.side());
+            }
+        });
+        // The two halves of a stereo recording, "Crash (L) Crash (R)", are on neither side.
+        Optional<Side> side = sides.size() == 1 ? Optional.of(sides.iterator().next()) : Optional.empty();
         others.forEach(this::weigh);
         Sound sound = new Sound(piece, number, side, articulation, openness);
         return new SoundReading(
@@ -572,6 +577,11 @@ public final class SoundReader {
 
     /** Counts what a fragment gave to the reading, and remembers it for the reason. */
     private void weigh(Fragment fragment) {
+        if (fragment.meaning() instanceof Meaning.Unclear) {
+            confidence *= UNCLEAR_WORD;
+            passedOver.add(fragment.written());
+            return;
+        }
         if (fragment.meaning() instanceof Meaning.Nothing) {
             if (fragment.likeness() == 0) {
                 confidence *= UNKNOWN_WORD;
