@@ -59,7 +59,7 @@ final class CellsInLines {
                             .leftOut(
                                     lines.get(line).isBlank()
                                             ? "empty"
-                                            : row == 0 ? NoteList.NO_NOTE : "belongs to the row above"));
+                                            : row == 0 ? NoteList.NO_NOTE : NoteList.ELSEWHERE));
                 }
             }
             return parsed.as("a line for each cell, " + columns + " to a row", all);

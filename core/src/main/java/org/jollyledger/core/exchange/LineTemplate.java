@@ -48,10 +48,10 @@ final class LineTemplate {
     private static final int LONGEST_RANGE_FROM_SMALL = 6;
 
     private static final String LABEL = "(?:(?:(?i:" + NoteText.LABELS + ")\\b[\\s.:#]*)+)?";
-    private static final String INSIDE = "\\s*[\\s()\\[\\]/:=,;|-]\\s*" + LABEL;
+    private static final String INSIDE = "(?=[\\s()\\[\\]/:=,;|-])[\\s()\\[\\]/:=,;|]*-?[\\s()\\[\\]/:=,;|]*" + LABEL;
 
-    private static final Pattern LEADING = Pattern.compile("^[\\s.:;,=|>_/-]+");
-    private static final String AT_ITS_END = ":;,=|>_/-";
+    private static final Pattern LEADING = Pattern.compile("^[\\s.:;,=|>_/*†‡→⇒@-]+");
+    private static final String AT_ITS_END = ":;,=|>_/-*†‡→⇒←@~";
     private static final Pattern LABEL_FIRST = Pattern.compile("(?i:" + NoteText.LABELS + ")\\b");
 
     private static final List<LineTemplate> ALL = all();
@@ -309,14 +309,23 @@ final class LineTemplate {
     static String tidy(String name) {
         String begun = LEADING.matcher(name.strip()).replaceFirst("");
         String tidy = withoutDots(withoutSeparators(begun)).strip();
-        long opened = tidy.chars().filter(letter -> letter == '(').count();
-        long closed = tidy.chars().filter(letter -> letter == ')').count();
-        if (closed > opened && tidy.startsWith(")")) {
-            tidy = tidy.substring(1).strip();
+        return withoutHalf(withoutHalf(tidy, '(', ')'), '[', ']');
+    }
+
+    /** Without a bracket at an end whose other half is not there. */
+    private static String withoutHalf(String name, char open, char close) {
+        long opened = name.chars().filter(letter -> letter == open).count();
+        long closed = name.chars().filter(letter -> letter == close).count();
+        if (opened == closed || name.isEmpty()) {
+            return name;
         }
-        return opened > closed && tidy.endsWith("(")
-                ? tidy.substring(0, tidy.length() - 1).strip()
-                : tidy;
+        char extra = opened > closed ? open : close;
+        if (name.charAt(0) == extra) {
+            return name.substring(1).strip();
+        }
+        return name.charAt(name.length() - 1) == extra
+                ? name.substring(0, name.length() - 1).strip()
+                : name;
     }
 
     private static String withoutSeparators(String name) {

@@ -156,6 +156,12 @@ record ListLayout(String words, List<ListLine> lines, List<Integer> channels) {
         return false;
     }
 
+    /** {@return whether a line rather is a head or a remark than the name of a sound} */
+    static boolean isNoSound(String text) {
+        SoundReading reading = SoundReader.read(text);
+        return reading.sound().isEmpty() || reading.isUnsure();
+    }
+
     /** {@return whether a small number rather counts something in a name than names a note} */
     static boolean isSmall(int number) {
         return number < LOWEST_IN_A_NAME;

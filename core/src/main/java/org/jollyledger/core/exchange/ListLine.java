@@ -1,6 +1,8 @@
 package org.jollyledger.core.exchange;
 
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * A line of a list taken apart.
@@ -23,12 +25,32 @@ record ListLine(
         String chokeGroup,
         boolean unlike,
         Optional<String> skipped) {
+    /** Common practice in the manuals of sound modules. */
+    private static final Pattern GROUP = Pattern.compile(
+            "(?i)\\s*[\\[(]?(?<![\\p{L}\\d])(?:exc(?:l(?:usive)?)?|(?:choke|mute|exclusive) (?:group|grp))\\.?\\s?[#:]?\\s?(\\d{1,2})[\\])]?$");
+
     static ListLine of(int number, String original, Optional<NoteText> note, String name) {
         return new ListLine(number, original, note, name, "", "", false, Optional.empty());
     }
 
     ListLine withOriginal(String itsOriginal) {
         return new ListLine(number, itsOriginal, note, name, shortName, chokeGroup, unlike, skipped);
+    }
+
+    /** The same with the choke group that stands behind its name: "Open Hi-hat [EXC1]". */
+    ListLine withGroupOfName() {
+        Matcher behind = GROUP.matcher(name);
+        return chokeGroup.isBlank() && behind.find()
+                ? new ListLine(
+                        number,
+                        original,
+                        note,
+                        name.substring(0, behind.start()),
+                        shortName,
+                        behind.group(1),
+                        unlike,
+                        skipped)
+                : this;
     }
 
     ListLine markedUnlike() {

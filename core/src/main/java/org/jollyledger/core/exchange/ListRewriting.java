@@ -82,7 +82,9 @@ final class ListRewriting {
      * @param remarks what was taken for something else than it is written as is said here
      */
     static List<String> plain(List<String> lines, List<String> remarks) {
-        List<String> plain = slips(lines.stream().map(ListRewriting::subscripts).toList(), remarks);
+        List<String> unmarked =
+                ListMarkup.plain(lines.stream().map(ListRewriting::subscripts).toList());
+        List<String> plain = slips(unmarked, remarks);
         plain = octaveHeadings(plain);
         plain = where(plain, HEXADECIMAL, ListRewriting::hexadecimal);
         plain = underHexadecimalHead(plain);

@@ -59,15 +59,13 @@ final class ListSiblings {
             Sound sound = reading.sound().get();
             if (reading.pieceNamed()) {
                 named.add(Numbered.of(sound));
-                splash |= sound.piece() == KitPiece.SPLASH && !isBareSplash(name);
+                // "Splash choke" alone is no second line for what a bare "Splash" may be.
+                splash |= sound.piece() == KitPiece.SPLASH
+                        && sound.articulation() != Articulation.CHOKE
+                        && !isBareSplash(name);
                 if (sound.piece() == KitPiece.HIHAT && wordsOfHat.isEmpty()) {
                     wordsOfHat = name.strip().split("[\\s,:/]+")[0];
-                    wordsOfHat = SoundReader.read(wordsOfHat)
-                                    .sound()
-                                    .filter(read -> read.piece() == KitPiece.HIHAT)
-                                    .isPresent()
-                            ? wordsOfHat
-                            : "Hi-Hat";
+                    wordsOfHat = SoundReader.read(wordsOfHat).pieceNamed() ? wordsOfHat : "Hi-Hat";
                 }
             } else if (sound.articulation() == Articulation.CHOKE) {
                 chokes.add(sound);

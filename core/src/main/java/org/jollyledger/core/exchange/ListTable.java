@@ -110,6 +110,7 @@ final class ListTable {
     private final BitSet body;
 
     private final Map<Integer, Role> roles;
+    private boolean severalNotes;
 
     private ListTable(List<List<String>> rows, List<String> originals, int headRow, Map<Integer, Role> roles) {
         this.rows = rows;
@@ -168,7 +169,8 @@ final class ListTable {
                 .distinct()
                 .sorted()
                 .toList();
-        return new ListLayout(words, lines(), channels);
+        return new ListLayout(
+                words + (severalNotes ? "; of several columns of notes the first" : ""), lines(), channels);
     }
 
     private static boolean isEven(List<List<String>> rows) {
@@ -231,6 +233,11 @@ final class ListTable {
             }
         }
         pitched.stream().findFirst().ifPresent(column -> roles.put(column, Role.NOTE));
+        severalNotes = pitched.isEmpty()
+                && numbered.stream()
+                                .filter(column -> mayBeNotes(column) && !countsUpFromOne(column))
+                                .count()
+                        > 1;
         numbered.stream()
                 .filter(this::mayBeNotes)
                 .min((one, other) -> Boolean.compare(countsUpFromOne(one), countsUpFromOne(other)))

@@ -38,6 +38,7 @@ public record NoteList(
     static final String NO_NOTE = "no note";
     static final String NO_NAME = "no name";
     static final String NAME_WITHOUT_NOTE = "a name without a note";
+    static final String ELSEWHERE = "belongs to another row";
     private static final Set<String> NOT_UNDERSTOOD = Set.of(NO_NOTE, NO_NAME);
 
     public NoteList {
@@ -105,6 +106,10 @@ public record NoteList(
     /** From this share on a list may be kept without being looked at. */
     public static final double EXPLAINED = 0.9;
 
+    /** A number here and there is that of a page. */
+    private static final double FEW_NUMBERS = 0.25;
+
+    private static final Pattern BARE_NOTE = Pattern.compile("\\s*(?:\\d{1,3}|[A-G]#?-?\\d)\\s*");
     private static final Pattern A_NOTE = Pattern.compile("(?<![\\w.])\\d{1,3}(?![\\w%.])|(?<!\\w)[A-G]#?-?\\d(?!\\w)");
 
     /** {@return the rows that were left out, blank ones apart} */
@@ -120,8 +125,15 @@ public record NoteList(
                 .anyMatch(row -> row.isLine()
                         && row.number().isPresent()
                         && ListLayout.isSmall(row.number().getAsInt()));
+        boolean namesAreMissing = leftOut().stream()
+                        .filter(row -> BARE_NOTE.matcher(row.original()).matches())
+                        .count()
+                > FEW_NUMBERS * rows.stream().filter(Row::isLine).count();
         return leftOut().stream()
                 .filter(row -> row.skipped().filter(NAME_WITHOUT_NOTE::equals).isPresent()
+                        || namesAreMissing
+                                && !row.skipped().equals(Optional.of(ELSEWHERE))
+                                && BARE_NOTE.matcher(row.original()).matches()
                         || row.skipped().filter(NOT_UNDERSTOOD::contains).isPresent()
                                 && mayHoldANote(row.original(), smallNotes))
                 .toList();

@@ -78,6 +78,8 @@ public final class NoteListReader {
     /** As many names show whether all begin alike. */
     private static final int MOST_COMPARED = 60;
 
+    private static final String NOTHING_OF_ITS_OWN = "no row of its own";
+
     private static final String HEADING = "no note: a heading";
 
     private final Settings settings;
@@ -127,14 +129,19 @@ public final class NoteListReader {
                 .flatMap(cells -> ListTable.takeApart(cells, QuotedCells.originals(cells)))
                 .map(found -> found.as("cells in quotation marks", found.lines()))
                 .orElseGet(() -> {
-                    ListLayout best = layout(ListRewriting.plain(lines, remarks));
+                    List<String> plain = ListRewriting.plain(lines, remarks);
+                    ListLayout best = layout(plain);
                     return best.as(
                             best.words(),
                             best.lines().stream()
+                                    .map(line -> plain.get(line.number() - 1).isBlank()
+                                            ? line.leftOut(NOTHING_OF_ITS_OWN)
+                                            : line)
                                     .map(line -> line.withOriginal(originals.get(line.number() - 1)))
                                     .toList());
                 });
-        List<ListLine> parsed = layout.lines();
+        List<ListLine> parsed =
+                layout.lines().stream().map(ListLine::withGroupOfName).toList();
         boolean counted = parsed.stream().noneMatch(ListLine::hasNoteAndName);
         ConventionGuess guess = ConventionGuess.of(text, parsed);
         OctaveConvention convention = settings.middleC.orElse(guess.convention());
@@ -187,6 +194,8 @@ public final class NoteListReader {
         layouts.add(plain);
         layouts.addAll(RunningRecords.of(lines));
         layouts.addAll(CellsInLines.of(lines));
+        ColumnsBelow.of(lines).ifPresent(layouts::add);
+        NotesOverNames.of(lines).ifPresent(layouts::add);
         return ListLayout.best(layouts).orElse(plain);
     }
 
@@ -219,11 +228,11 @@ public final class NoteListReader {
     }
 
     private Optional<String> reasonToSkip(ListLine line) {
-        if (line.skipped().isPresent()) {
-            return line.skipped();
-        }
         if (line.original().isBlank()) {
             return Optional.of("empty");
+        }
+        if (line.skipped().isPresent()) {
+            return line.skipped();
         }
         if (line.note().isEmpty() && ListRewriting.isOctaveHeading(line.original())) {
             return Optional.of("the octave of the notes under it");
@@ -351,7 +360,10 @@ public final class NoteListReader {
             before = pieceWords(instead.get(), SoundReader.read(instead.get()));
             return instead.get();
         }
-        Optional<String> continued = withPiece(before, name).filter(text -> ListSiblings.mayGoOn(before, name, text));
+        Optional<String> continued = withPiece(before, name)
+                .filter(text -> ListSiblings.mayGoOn(before, name, text))
+                .filter(text -> alone.isUnsure()
+                        || !alone.sound().equals(SoundReader.read(text).sound()));
         continued.ifPresent(text -> doubts.add("read as “" + text + "”, going on from the line before"));
         return continued.orElse(name);
     }
@@ -365,10 +377,16 @@ public final class NoteListReader {
 
     private static Optional<String> withPiece(String piece, String name) {
         String whole = PLURAL.matcher(piece).replaceAll("$1") + " " + name;
-        return Optional.of(whole)
-                .filter(text -> !piece.isEmpty() && SoundReader.read(text).pieceNamed())
-                .filter(text -> SoundReader.read(text).confidence()
-                        >= SoundReader.read(piece).confidence());
+        if (piece.isEmpty()) {
+            return Optional.empty();
+        }
+        SoundReading together = SoundReader.read(whole);
+        SoundReading alone = SoundReader.read(name);
+        boolean meansThePiece = alone.sound().isPresent()
+                && alone.sound().equals(together.sound())
+                && together.confidence() >= alone.confidence();
+        boolean surer = together.confidence() >= SoundReader.read(piece).confidence();
+        return Optional.of(whole).filter(text -> together.pieceNamed() && (surer || meansThePiece));
     }
 
     /** The words with which a name begins that name its piece, with its number: "Tom 2" of "Tom 2 Rim Shot". */

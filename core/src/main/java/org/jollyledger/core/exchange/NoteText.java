@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
 
@@ -19,7 +20,7 @@ import org.jollyledger.core.pitch.OctaveConvention;
 record NoteText(List<Integer> numbers, List<Integer> pitches) {
     /** A whole number that is no part of a word, a decimal or a fraction such as "1/2". */
     static final String NUMBER =
-            "(?<!\\w)(?<!\\d\\.)(?<!\\b[123]/)(?!(?:1/2|1/3|2/3|1/4|3/4|1/8)\\b)\\d{1,3}(?![\\w%]|\\.\\d)";
+            "(?<!\\w)(?<!\\d\\.)(?<!(?<![\\w#-])[123]/)(?!(?:1/2|1/3|2/3|1/4|3/4|1/8)\\b)\\d{1,3}(?![\\w%]|\\.\\d)";
 
     static final String NAME = "(?<![\\w#])[A-Ga-g](?:#|b)?-?\\d{1,2}(?!\\w)";
     private static final String RANGE = "\\s*(?:-|to|bis|\\.{2,3}|~|→|>)\\s*";
@@ -121,6 +122,15 @@ record NoteText(List<Integer> numbers, List<Integer> pitches) {
         return numbers.isEmpty()
                 ? pitches.stream().map(pitch -> number(pitch, convention)).toList()
                 : numbers;
+    }
+
+    /** These notes and some others. */
+    NoteText and(NoteText others) {
+        return new NoteText(together(numbers, others.numbers), together(pitches, others.pitches));
+    }
+
+    private static List<Integer> together(List<Integer> some, List<Integer> others) {
+        return Stream.concat(some.stream(), others.stream()).toList();
     }
 
     /** These and some other references to the same notes. */

@@ -18,7 +18,8 @@ final class QuotedCells {
 
     /** The cells of a text that has quoted ones; empty when it has none. A quotation mark that never closes is reported. */
     static Optional<List<List<String>>> rows(List<String> lines, List<String> remarks) {
-        if (lines.stream().noneMatch(line -> QUOTED.matcher(line).find())) {
+        if (lines.stream().noneMatch(line -> QUOTED.matcher(line).find())
+                || lines.stream().anyMatch(line -> line.contains("\":"))) {
             return Optional.empty();
         }
         String text = String.join("\n", lines);

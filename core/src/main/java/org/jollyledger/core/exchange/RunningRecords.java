@@ -27,7 +27,20 @@ final class RunningRecords {
     private static final Pattern EDGES = Pattern.compile("^[\\s,;|:=>/_.\\])}-]+|[\\s,;|:=>/_\\[({-]+$");
     private static final Pattern GAP = Pattern.compile("\\S(?:\\s{3,}|\\s*\\t\\s*)(?=\\S)");
     private static final int FEWEST_TO_SHOW = 2;
+    private static final Pattern NUMBER_FOLLOWS = Pattern.compile("\\s?/\\s?\\d");
     private static final Pattern AROUND_A_NOTE = Pattern.compile("[()\\[\\]|=:]");
+    private static final Pattern JOINED =
+            Pattern.compile("(?i)\\s*(?:,|/|&|\\+|,?\\s(?:and|or|und|oder|et|ou|y|e)\\s)\\s*");
+    private static final Pattern SENTENCES = Pattern.compile("(?<=[\\p{L}\\d)][.!?])\\s+(?=\\p{Lu})");
+    private static final Pattern HEAD_AND_NAME = Pattern.compile("[\\s,;.|]*(\\p{L}[\\p{L}\\d -]*):\\s+(.*)");
+    private static final Pattern HEAD = Pattern.compile("\\s*[\\p{L}][\\p{L}\\d -]*:\\s*");
+    private static final Pattern IN_BRACKETS = Pattern.compile("\\s?\\(([^()\\d]*\\p{L}[^()\\d]*)\\)");
+    /** As in "the snare is on 38"; snares that are on are a sound. */
+    private static final Pattern LEADS_TO_A_NOTE = Pattern.compile(
+            "(?iu)(?:(?<!snares|wires)\\s(?:on|at|is|are|to|lives?|sits?|plays?|goes|auf|ist|sind|liegt|est|sur|sont|en|es|su)|(?<!ghost|grace)[\\s,;:(]+(?:midi|notes?|keys?|number|taste|nota)[\\s:]*)+$");
+
+    private static final Pattern BEGINS_A_CLAUSE = Pattern.compile(
+            "(?iu)^(?:(?:and|or|then|with|the|its|my|your|und|dann|mit|die|der|das|et|puis|les?|y|con|los|las|il|el)\\s+)+(?=\\p{L}{2})");
     private static final int MOST_IN_A_LINE = 400;
 
     private final boolean noteFirst;
@@ -41,24 +54,44 @@ final class RunningRecords {
     /** Every way to read lines so. */
     static List<ListLayout> of(List<String> lines) {
         List<ListLayout> layouts = new ArrayList<>();
-        List<List<Reference>> references =
-                lines.stream().map(RunningRecords::references).toList();
+        List<Stretch> whole = IntStream.range(0, lines.size())
+                .mapToObj(at -> Stretch.of(at + 1, lines.get(at)))
+                .toList();
+        List<Stretch> sentences = whole.stream()
+                .flatMap(line -> SENTENCES
+                        .splitAsStream(line.text)
+                        .map(sentence ->
+                                sentence.length() == line.text.length() ? line : Stretch.of(line.line, sentence)))
+                .toList();
         for (boolean smallNotes : new boolean[] {false, true}) {
-            layouts.add(new RunningRecords(true, smallNotes).read(lines, references));
-            layouts.add(new RunningRecords(false, smallNotes).read(lines, references));
+            for (boolean noteFirst : new boolean[] {true, false}) {
+                RunningRecords way = new RunningRecords(noteFirst, smallNotes);
+                layouts.add(way.read(whole));
+                if (sentences.size() > whole.size()) {
+                    layouts.add(way.read(sentences));
+                }
+            }
         }
         return layouts;
     }
 
-    private ListLayout read(List<String> lines, List<List<Reference>> references) {
+    /** A line, or a sentence of it, with what may be a note in it. */
+    private record Stretch(int line, String text, List<Reference> found) {
+        static Stretch of(int line, String text) {
+            return new Stretch(line, text, references(text));
+        }
+    }
+
+    private ListLayout read(List<Stretch> stretches) {
         List<ListLine> records = new ArrayList<>();
         List<List<ListLine>> block = new ArrayList<>();
-        for (int at = 0; at < lines.size(); at++) {
-            String line = lines.get(at);
-            RunningRecords way = wayOf(line, references.get(at));
-            List<ListLine> inLine = way.records(at + 1, line, way.notes(line, references.get(at)));
-            boolean sideBySide =
-                    inLine.size() > 1 && GAP.matcher(line.strip()).results().count() >= inLine.size() - 1;
+        int likeThis = 0;
+        for (Stretch stretch : stretches) {
+            RunningRecords way = wayOf(stretch.text, stretch.found);
+            likeThis += stretch.found.isEmpty() ? 0 : way == this ? 1 : -1;
+            List<ListLine> inLine = way.records(stretch.line, stretch.text, way.notes(stretch.text, stretch.found));
+            boolean sideBySide = inLine.size() > 1
+                    && GAP.matcher(stretch.text.strip()).results().count() >= inLine.size() - 1;
             if (!sideBySide && !(inLine.size() == 1 && inLine.get(0).hasNoteAndName() && !block.isEmpty())) {
                 records.addAll(downwards(block));
                 block.clear();
@@ -69,7 +102,7 @@ final class RunningRecords {
         }
         records.addAll(downwards(block));
         return new ListLayout(
-                noteFirst
+                noteFirst == likeThis >= 0
                         ? "several records in a line, each with its note before its name"
                         : "several records in a line, each with its note behind its name",
                 records);
@@ -89,9 +122,15 @@ final class RunningRecords {
         }
         String before = line.substring(0, notes.get(0).from);
         String behind = line.substring(notes.get(notes.size() - 1).to);
-        String outside = noteFirst ? before : behind;
+        String outside = noteFirst && isHead(before) ? "" : noteFirst ? before : behind;
         String name = name(noteFirst ? behind : before);
         return !ListLine.hasLetters(outside) && SoundReader.read(name).sound().isPresent();
+    }
+
+    /** Such as "Hats:" in front of notes. */
+    private static boolean isHead(String before) {
+        return HEAD.matcher(before).matches()
+                && SoundReader.read(before).sound().isPresent();
     }
 
     /** Records side by side are read down their columns, as they are printed; a short line ends the last of them. */
@@ -104,17 +143,44 @@ final class RunningRecords {
                 .toList();
     }
 
-    private record Reference(int from, int to, NoteText note) {}
+    private record Reference(int from, int to, NoteText note) {
+        /** Whether only "and" or a comma is between two notes. */
+        boolean sharesItsName(Reference next, String line) {
+            return JOINED.matcher(line.substring(to, next.from)).matches()
+                    && note.numbers().isEmpty() == next.note.numbers().isEmpty()
+                    && note.pitches().isEmpty() == next.note.pitches().isEmpty()
+                    && next.note.numbers().stream().noneMatch(ListLayout::isSmall);
+        }
+
+        Reference and(Reference next) {
+            return new Reference(from, next.to, note.and(next.note));
+        }
+    }
 
     private List<ListLine> records(int number, String line, List<Reference> references) {
         List<ListLine> records = new ArrayList<>();
+        String head = references.isEmpty() ? "" : line.substring(0, references.get(0).from);
+        if (noteFirst && references.size() > 1 && isHead(head)) {
+            records.add(ListLine.of(number, line, Optional.empty(), head.strip()));
+        }
+        int behind = 0;
         for (int at = 0; at < references.size(); at++) {
             Reference reference = references.get(at);
-            int begin = noteFirst ? reference.to : at == 0 ? 0 : references.get(at - 1).to;
+            int begin = noteFirst ? reference.to : behind;
+            headInside(number, line, behind, reference).ifPresent(records::add);
             int end = noteFirst
                     ? at + 1 < references.size() ? references.get(at + 1).from : line.length()
                     : reference.from;
             String name = name(line.substring(begin, end));
+            behind = reference.to;
+            Matcher more = IN_BRACKETS.matcher(line).region(behind, line.length());
+            if (!noteFirst && more.lookingAt()) {
+                name = BEGINS_A_CLAUSE
+                        .matcher(name + " " + more.group(1).strip())
+                        .replaceFirst("")
+                        .strip();
+                behind = more.end();
+            }
             if (ListLine.hasLetters(name) && name.length() <= Line.LONGEST_NAME) {
                 records.add(ListLine.of(number, line, Optional.of(reference.note), name));
             }
@@ -122,6 +188,20 @@ final class RunningRecords {
         return records.isEmpty() || records.size() > MOST_IN_A_LINE
                 ? List.of(ListLine.of(number, line, Optional.empty(), line))
                 : records;
+    }
+
+    /** A heading in a line, as "Snare:" is in "HH: closed 42; Snare: center 38, rim 40". */
+    private Optional<ListLine> headInside(int number, String line, int behind, Reference reference) {
+        if (noteFirst) {
+            return Optional.empty();
+        }
+        Matcher head = HEAD_AND_NAME.matcher(line.substring(behind, reference.from));
+        return head.matches()
+                        && SoundReader.read(head.group(1)).pieceNamed()
+                        && !SoundReader.read(name(head.group(2))).pieceNamed()
+                        && ListLine.hasLetters(name(head.group(2)))
+                ? Optional.of(ListLine.of(number, line, Optional.empty(), head.group(1)))
+                : Optional.empty();
     }
 
     /** What stands between two notes, without what only holds them apart and without the prose around. */
@@ -134,24 +214,33 @@ final class RunningRecords {
             while (end.find()) {
                 name = between.substring(Math.min(between.length(), end.start() + 1));
             }
-            int colon = name.lastIndexOf(": ");
-            name = colon > 0 ? name.substring(colon + 1) : name;
+            int colon = EDGES.matcher(name).replaceAll("").lastIndexOf(": ");
+            name = colon > 0 ? EDGES.matcher(name).replaceAll("").substring(colon + 1) : name;
         }
         String before;
         do {
             before = name;
             name = EDGES.matcher(name).replaceAll("");
         } while (!name.equals(before));
-        return LineTemplate.tidy(name);
+        String tidy = LineTemplate.tidy(name);
+        String bare = noteFirst ? tidy : LEADS_TO_A_NOTE.matcher(tidy).replaceFirst("");
+        return noteFirst ? tidy : BEGINS_A_CLAUSE.matcher(bare).replaceFirst("");
     }
 
     /** What may be a note of a line, in its order. */
     private static List<Reference> references(String line) {
         List<Reference> found = new ArrayList<>();
         Matcher matcher = REFERENCE.matcher(line);
-        while (matcher.find()) {
+        int from = 0;
+        while (matcher.find(from)) {
             Optional<NoteText> note =
                     NoteText.of(AROUND_A_NOTE.matcher(matcher.group()).replaceAll(" "));
+            if (note.isPresent() && countsBeforeAPitch(note.get(), line, matcher)) {
+                from = matcher.start()
+                        + String.valueOf(note.get().numbers().get(0)).length();
+                continue;
+            }
+            from = matcher.end();
             boolean unit = NO_NOTE.matcher(line)
                     .region(matcher.end(), line.length())
                     .useTransparentBounds(true)
@@ -163,11 +252,32 @@ final class RunningRecords {
         return found;
     }
 
+    /** As in "Crash 2 (A#0)", where the number is none of the note. */
+    private static boolean countsBeforeAPitch(NoteText note, String line, Matcher found) {
+        return !note.numbers().isEmpty()
+                && !note.pitches().isEmpty()
+                && Character.isDigit(line.charAt(found.start()))
+                && ListLayout.isSmall(note.numbers().get(0))
+                && isBehindAWord(line, found.start())
+                && (note.agreement().isEmpty()
+                        || NUMBER_FOLLOWS
+                                .matcher(line)
+                                .region(found.end(), line.length())
+                                .lookingAt());
+    }
+
     private List<Reference> notes(String line, List<Reference> found) {
         List<Reference> notes = new ArrayList<>();
         for (int at = 0; at < found.size(); at++) {
-            if (!countsInAName(line, found, at)) {
-                notes.add(found.get(at));
+            if (countsInAName(line, found, at)) {
+                continue;
+            }
+            Reference note = found.get(at);
+            Reference before = notes.isEmpty() ? null : notes.get(notes.size() - 1);
+            if (before != null && before.sharesItsName(note, line)) {
+                notes.set(notes.size() - 1, before.and(note));
+            } else {
+                notes.add(note);
             }
         }
         return notes;

@@ -40,6 +40,8 @@ final class NameCleaning {
                     "(?i)[\\s_(\\[-]*\\b\\d+\\s*(?:x\\s*)?(?:rr|round[ -]?robins?|layers?|lyrs?|vel(?:ocity)? layers?|variations?|samples?|takes?)\\b[)\\]]?",
                     " "),
             Rule.of("alt", "(?i)[\\s_(\\[-]+alt(?:ernat(?:e|ive))?\\b\\.?\\s*\\d*[)\\]]?", " "),
+            // Choke groups, as manuals of sound modules print them.
+            Rule.of(DIGIT, "(?i)[\\s(\\[]*\\bexc(?:l(?:usive)?)?\\.?\\s?\\d{1,2}[)\\]]?", " "),
             // Microphones.
             Rule.of(
                     "mic",

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /**
  * Writes lists of notes in the styles of manuals, spreadsheets, posts and readme files (common practice), with the noise that
@@ -124,7 +125,18 @@ public final class MadeLists {
         SEMICOLONS_WITH_HEAD,
         COUNTED_WITH_INDEX,
         FLATS,
-        SLIPS;
+        SLIPS,
+        JSON,
+        PROGRAM_TEXT,
+        VALUES_IN_TAGS,
+        HTML_A_CELL_A_LINE,
+        DECIMALS,
+        WITH_VELOCITIES,
+        COLUMNS_ONE_BELOW_THE_OTHER,
+        NOTES_OVER_NAMES,
+        SENTENCES,
+        EMPHASIS,
+        PITCH_AND_NUMBER_IN_BRACKETS;
 
         /** {@return whether notes are told by their names alone} */
         public boolean namesOnly() {
@@ -261,6 +273,47 @@ public final class MadeLists {
             case FLATS ->
                 names.forEach((note, name) -> line(FLATS[note % 12] + (note / 12 - 2) + one(" ", "\t") + name));
             case SLIPS -> names.forEach((note, name) -> line(slipped(String.valueOf(note)) + "\t" + name));
+            case JSON ->
+                text.append(names.entrySet().stream()
+                        .map(entry -> one("\"%s\": %d", "\"%s\":%d").formatted(entry.getValue(), entry.getKey()))
+                        .collect(Collectors.joining(one(", ", ",\n  "), "{", "}\n")));
+            case PROGRAM_TEXT -> {
+                String format = one(
+                        "#define %s %d",
+                        "const int %s = %d;",
+                        "%s = %d",
+                        "static final int %s = %d;",
+                        "    '%s': %d,",
+                        "let %s = %d; // a pad");
+                names.replaceAll((note, name) -> name.replaceAll("[^A-Za-z0-9]+", "_"));
+                names.forEach((note, name) -> line(String.format(Locale.ROOT, format, name, note)));
+            }
+            case VALUES_IN_TAGS -> {
+                text.append("<kit>\n");
+                lines(one("  <note number=\"%d\" name=\"%s\"/>", "<pad key='%d' sound='%s' />"));
+                text.append("</kit>\n");
+            }
+            case HTML_A_CELL_A_LINE -> {
+                text.append("<table class=\"notes\">\n");
+                lines("<tr>\n<td align=\"right\">%d</td>\n<td><b>%s</b></td>\n</tr>");
+                text.append("</table>\n");
+            }
+            case DECIMALS -> {
+                text.append("note,name\n");
+                lines("%d.0,%s");
+            }
+            case WITH_VELOCITIES -> lines(one("%d - %s - vel 1-127", "%d\t%s (velocity 1 to 127)", "%d %s, vel. 1-63"));
+            case COLUMNS_ONE_BELOW_THE_OTHER -> below();
+            case NOTES_OVER_NAMES -> sideways();
+            case SENTENCES -> sentences();
+            case EMPHASIS -> lines(one("- **%d** %s", "* `%d` %s", "**%d**: %s", "%d **%s**"));
+            case PITCH_AND_NUMBER_IN_BRACKETS ->
+                wrap(
+                        names.entrySet().stream()
+                                .map(entry -> entry.getValue() + " (" + SHARPS[entry.getKey() % 12]
+                                        + (entry.getKey() / 12 - 2) + "/" + entry.getKey() + ")")
+                                .toList(),
+                        ", ");
             case UNUSED_ROWS ->
                 names.forEach((note, name) -> {
                     line(note + "\t" + name);
@@ -379,6 +432,65 @@ public final class MadeLists {
             }
             line(pitches[entry.getKey() % 12] + " " + entry.getValue());
         }
+    }
+
+    private void below() {
+        List<String> notes = names.keySet().stream().map(String::valueOf).toList();
+        List<String> pitches = names.keySet().stream()
+                .map(note -> SHARPS[note % 12] + (note / 12 - 2))
+                .toList();
+        boolean heads = random.nextBoolean();
+        boolean namesFirst = random.nextBoolean();
+        if (namesFirst) {
+            column(heads ? "Sound" : "", List.copyOf(names.values()));
+        }
+        column(heads ? "Note number" : "", notes);
+        if (!heads && random.nextBoolean()) {
+            column("", pitches);
+        }
+        if (!namesFirst) {
+            column(heads ? "Sound" : "", List.copyOf(names.values()));
+        }
+    }
+
+    private void column(String head, List<String> cells) {
+        if (!head.isEmpty()) {
+            line(head);
+        }
+        cells.forEach(this::line);
+    }
+
+    private void sideways() {
+        List<Integer> notes = List.copyOf(names.keySet());
+        String between = one("\t", " | ", ";");
+        boolean namesAbove = random.nextBoolean();
+        boolean labels = random.nextBoolean();
+        int inRow = 4 + random.nextInt(6);
+        while (notes.size() % inRow > 0 && notes.size() % inRow < 3) {
+            inRow++;
+        }
+        for (int at = 0; at < notes.size(); at += inRow) {
+            List<Integer> some = notes.subList(at, Math.min(notes.size(), at + inRow));
+            String numbers = (labels ? "Note" + between : "")
+                    + some.stream().map(String::valueOf).collect(Collectors.joining(between));
+            String called = (labels ? "Name" + between : "")
+                    + some.stream().map(names::get).collect(Collectors.joining(between));
+            line(namesAbove ? called : numbers);
+            line(namesAbove ? numbers : called);
+        }
+    }
+
+    private void sentences() {
+        List<String> said = new ArrayList<>();
+        names.forEach((note, name) -> said.add(String.format(
+                Locale.ROOT, one("the %s is on %d", "the %s is %d", "%s sits on %d", "the %s plays %d"), name, note)));
+        for (int at = 0; at < said.size(); at += 3) {
+            String sentence = String.join(", ", said.subList(at, Math.min(said.size(), at + 3)));
+            text.append(Character.toUpperCase(sentence.charAt(0)))
+                    .append(sentence.substring(1))
+                    .append(". ");
+        }
+        text.append('\n');
     }
 
     private void blocks() {
