@@ -1,6 +1,7 @@
 package org.jollyledger.core.exchange;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
@@ -8,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -16,6 +18,8 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.Texts;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
+import org.jollyledger.core.sound.KitPiece;
+import org.jollyledger.core.sound.Says;
 import org.jollyledger.core.sound.Sound;
 import org.jollyledger.core.sound.SoundReader;
 import org.jollyledger.core.sound.SoundReading;
@@ -160,7 +164,7 @@ public final class NoteListReader {
                 names.stream().map(name -> without(shared, name)).toList());
         NoteListReader reader = new NoteListReader(settings, convention, counted, siblings, shared);
         parsed.forEach(reader::add);
-        List<Row> rows = doubled(namesWithoutNotes(reader.together(), counted));
+        List<Row> rows = withoutUsedLines(doubled(namesWithoutNotes(reader.together(), counted)));
         if (rows.stream().noneMatch(Row::isLine)
                 || counted && rows.stream().noneMatch(row -> row.sound().isPresent())) {
             throw DocumentException.of("No line of this holds a note or the name of a drum;"
@@ -360,12 +364,24 @@ public final class NoteListReader {
             before = pieceWords(instead.get(), SoundReader.read(instead.get()));
             return instead.get();
         }
-        Optional<String> continued = withPiece(before, name)
+        Optional<String> continued = withPiece(goingOn(name), name)
                 .filter(text -> ListSiblings.mayGoOn(before, name, text))
                 .filter(text -> alone.isUnsure()
                         || !alone.sound().equals(SoundReader.read(text).sound()));
         continued.ifPresent(text -> doubts.add("read as “" + text + "”, going on from the line before"));
         return continued.orElse(name);
+    }
+
+    /** What a name goes on from; of "Toms low" only the toms where it is "mid". */
+    private String goingOn(String name) {
+        boolean pitchOnly = SoundReader.says(name).equals(EnumSet.of(Says.PITCH));
+        Optional<KitPiece> piece = SoundReader.read(before).sound().map(Sound::piece);
+        String first = before.split("\\s+")[0];
+        return pitchOnly
+                        && piece.isPresent()
+                        && SoundReader.read(first).sound().map(Sound::piece).equals(piece)
+                ? first
+                : before;
     }
 
     /** A heading ends where the list goes on with other drums than it names. */
@@ -515,6 +531,16 @@ public final class NoteListReader {
             }
         }
         return result;
+    }
+
+    /** A line whose text went into another row, and a heading in front of records in its own line, is not left out. */
+    private static List<Row> withoutUsedLines(List<Row> rows) {
+        Set<Integer> used = rows.stream().filter(Row::isLine).map(Row::line).collect(Collectors.toSet());
+        return rows.stream()
+                .filter(row -> !row.skipped().equals(Optional.of(NoteList.ELSEWHERE))
+                        && !row.skipped().equals(Optional.of(NOTHING_OF_ITS_OWN))
+                        && !(row.skipped().equals(Optional.of(HEADING)) && used.contains(row.line())))
+                .toList();
     }
 
     private static Row skipping(Row row, String why) {
