@@ -95,6 +95,7 @@ record ListLayout(String words, List<ListLine> lines, List<Integer> channels) {
         long records = lines.stream().filter(ListLine::hasNoteAndName).count();
         long understood = lines.stream()
                 .filter(line -> line.hasNoteAndName()
+                        && line.name().length() <= LONGEST_NAME
                         && SoundReader.read(line.name()).sound().isPresent())
                 .count();
         double unknown = understood > MOSTLY * records ? NO_NAME : NAMED;
@@ -111,11 +112,7 @@ record ListLayout(String words, List<ListLine> lines, List<Integer> channels) {
 
     private static double worth(ListLine line, double unknown, Set<Integer> seen) {
         NoteText note = line.note().orElseThrow();
-        SoundReading reading = SoundReader.read(line.name());
-        double worth = reading.sound().isEmpty() ? unknown : reading.isUnsure() ? GUESSED : KNOWN;
-        if (NOTE_INSIDE.matcher(line.name()).find() || line.name().length() > LONGEST_NAME) {
-            worth = Math.min(worth, HOLDS_A_NOTE);
-        }
+        double worth = Math.min(worthOfName(line.name(), unknown), worthOfLength(line.name()));
         boolean odd = note.numbers().stream().anyMatch(number -> number > Note.HIGHEST);
         int count = Math.max(note.numbers().size(), note.pitches().size());
         int first = note.numbers().isEmpty()
@@ -126,6 +123,19 @@ record ListLayout(String words, List<ListLine> lines, List<Integer> channels) {
         return again
                 ? AGAIN
                 : odd ? Math.min(worth, worth * ODD_NOTE) : worth + (count > 1 ? Math.min(count, 8) * 0.05 : 0);
+    }
+
+    /** What is too long for a name is not read as one. */
+    private static double worthOfName(String name, double unknown) {
+        if (name.length() > LONGEST_NAME) {
+            return unknown;
+        }
+        SoundReading reading = SoundReader.read(name);
+        return reading.sound().isEmpty() ? unknown : reading.isUnsure() ? GUESSED : KNOWN;
+    }
+
+    private static double worthOfLength(String name) {
+        return name.length() > LONGEST_NAME || NOTE_INSIDE.matcher(name).find() ? HOLDS_A_NOTE : KNOWN;
     }
 
     /** Whether a line that is no record holds both a number that may be a note and a word. */

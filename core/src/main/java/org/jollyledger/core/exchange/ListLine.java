@@ -3,6 +3,7 @@ package org.jollyledger.core.exchange;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jollyledger.core.notemap.Line;
 
 /**
  * A line of a list taken apart.
@@ -40,7 +41,7 @@ record ListLine(
     /** The same with the choke group that stands behind its name: "Open Hi-hat [EXC1]". */
     ListLine withGroupOfName() {
         Matcher behind = GROUP.matcher(name);
-        return chokeGroup.isBlank() && behind.find()
+        return chokeGroup.isBlank() && name.length() <= Line.LONGEST_NAME && behind.find()
                 ? new ListLine(
                         number,
                         original,

@@ -16,15 +16,28 @@ final class ListMarkup {
     /**
      * What is taken out.
      *
+     * @param signs of which a line has one if it has the pattern, so that most lines are not searched; all where it is empty
      * @param common whether only where a good part of the lines has it
      */
-    private record Rule(Pattern pattern, String with, boolean common) {
-        static Rule everywhere(String pattern, String with) {
-            return new Rule(Pattern.compile(pattern), with, false);
+    private record Rule(String signs, Pattern pattern, String with, boolean common) {
+        static Rule everywhere(String signs, String pattern, String with) {
+            return new Rule(signs, Pattern.compile(pattern), with, false);
         }
 
-        static Rule common(String pattern, String with) {
-            return new Rule(Pattern.compile(pattern), with, true);
+        static Rule common(String signs, String pattern, String with) {
+            return new Rule(signs, Pattern.compile(pattern), with, true);
+        }
+
+        boolean isIn(String line) {
+            return mayBeIn(line) && pattern.matcher(line).find();
+        }
+
+        String out(String line) {
+            return mayBeIn(line) ? pattern.matcher(line).replaceAll(with) : line;
+        }
+
+        private boolean mayBeIn(String line) {
+            return signs.isEmpty() || line.chars().anyMatch(sign -> signs.indexOf(sign) >= 0);
         }
     }
 
@@ -34,36 +47,43 @@ final class ListMarkup {
     private static final String FIELD = "(?<=^\\s{0,12}|^\\s{0,12}[-*\\[]\\s{0,3}|[,;|\\t\\[]\\s{0,4}|\\s{2,4})";
 
     private static final List<Rule> RULES = List.of(
-            Rule.everywhere("(?<!\\*)\\*{2,3}(?!\\*)|`", ""),
-            Rule.everywhere("(?<!:)//+|/\\*|\\*/|[{}]", " "),
-            Rule.everywhere("(?<=^|[\\s\\[(,:;=|])\"([^\"]*\\p{L}[^\"]*)\"(?=$|[\\s\\]),:;=|])", "$1"),
-            Rule.everywhere("(?<=^|[\\s\\[(,:;=|])'([^']*\\p{L}[^']*)'(?=$|[\\s\\]),:;=|])", "$1"),
+            Rule.everywhere("*`", "(?<!\\*)\\*{2,3}(?!\\*)|`", ""),
+            Rule.everywhere("/{}", "(?<!:)//+|/\\*|\\*/|[{}]", " "),
+            Rule.everywhere("\"", "(?<=^|[\\s\\[(,:;=|])\"((?=[^\"]*\\p{L})[^\"]*+)\"(?=$|[\\s\\]),:;=|])", "$1"),
+            Rule.everywhere("'", "(?<=^|[\\s\\[(,:;=|])'((?=[^']*\\p{L})[^']*+)'(?=$|[\\s\\]),:;=|])", "$1"),
             Rule.everywhere(
-                    "(?i)[\\s,;|(\\[-]*\\bvel(?:ocit(?:y|ies))?\\.?\\s*[:=]?\\s*\\d{1,3}\\s*(?:-|to|\\.{2,3})\\s*\\d{1,3}[)\\]]?",
+                    "vV",
+                    "(?i)(?<![\\s,;|(\\[-])[\\s,;|(\\[-]*+\\bvel(?:ocit(?:y|ies))?\\.?\\s*[:=]?\\s*\\d{1,3}\\s*(?:-|to|\\.{2,3})\\s*\\d{1,3}[)\\]]?",
                     " "),
-            Rule.common("(?i)\\s*[,;|-]\\s*(?:out(?:put)?|bus|ch(?:an(?:nel)?)?)\\.?\\s*\\d{1,2}(?!\\w)", " "),
             Rule.common(
+                    ",;|-",
+                    "(?i)(?<!\\s)\\s*+[,;|-]\\s*+(?:out(?:put)?|bus|ch(?:an(?:nel)?)?)\\.?\\s*\\d{1,2}(?!\\w)",
+                    " "),
+            Rule.common(
+                    "",
                     "^\\s*(?:#\\s*define\\s+|(?:(?:static|final|const|constexpr|public|private|unsigned|int|let|var|val|byte"
                             + "|u?int\\d+_t|char|float|double|auto)\\s+)+)(?=[A-Za-z_])",
                     ""),
-            Rule.common("(?<![\\w.])(\\d{1,3})\\.0(?![\\w.])", "$1"),
+            Rule.common(".", "(?<![\\w.])(\\d{1,3})\\.0(?![\\w.])", "$1"),
             // Fields with their names: "note: 36, name: Kick, group: 1".
-            Rule.common("(?i)" + FIELD + "(?:name|sound|instrument|drum|label|title)\\s*[:=]\\s*", ""),
+            Rule.common(":=", "(?i)" + FIELD + "(?:name|sound|instrument|drum|label|title)\\s*[:=]\\s*", ""),
             Rule.common(
+                    ":=",
                     "(?i)" + FIELD
                             + "(?:midi[ _]?)?(?:note|key|pitch|number|num)(?:[ _]?number)?\\s*[:=]\\s*(?=[\\dA-G])",
                     " "),
             Rule.common(
+                    ":=",
                     "(?i)" + FIELD
                             + "(?:group|channel|chan|ch|velocity|colou?r|icon|id|index|output|choke|enabled|type)\\s*[:=]\\s*[^,;|\\t\\s]*",
                     " "),
-            Rule.everywhere("\\s{3,}\\((?:[^()\\s]+\\s+){2,}[^()\\s]+\\)\\s*$", ""),
-            Rule.common("(?<=\\d)\\s*[,;]\\s*$", ""));
+            Rule.everywhere("(", "(?<!\\s)\\s{3,}+\\((?:[^()\\s]+\\s+){2,}[^()\\s]+\\)\\s*$", ""),
+            Rule.common(",;", "(?<=\\d)\\s*[,;]\\s*$", ""));
 
     private static final Pattern TAG = Pattern.compile("</?([A-Za-z][\\w:-]*)((?:\\s[^<>]*)?)/?>");
     private static final Pattern ROW = Pattern.compile("(?i)<(/?)t(?:r|able|body|head)\\b[^<>]*>");
     private static final Pattern CELL = Pattern.compile("(?i)<t[dh]\\b");
-    private static final Pattern VALUE = Pattern.compile("[\\w:-]+\\s*=\\s*(?:\"([^\"]*)\"|'([^']*)')");
+    private static final Pattern VALUE = Pattern.compile("(?<![\\w:-])[\\w:-]++\\s*+=\\s*+(?:\"([^\"]*)\"|'([^']*)')");
     private static final Pattern OF_PAGES = Pattern.compile(
             "(?i)t[dhr]|table|tbody|thead|col|colgroup|caption|a|b|i|u|em|strong|small|su[bp]|span|div|font|img|br|hr|p|ul|ol|li|d[ltd]|code|pre|tt|h\\d");
     private static final Pattern PLAIN_IN_TEXT =
@@ -77,18 +97,15 @@ final class ListMarkup {
     static List<String> plain(List<String> lines) {
         List<String> plain = withoutTags(lines);
         for (Rule rule : RULES) {
-            if (!rule.common || isCommon(plain, rule.pattern)) {
-                plain = plain.stream()
-                        .map(line -> rule.pattern.matcher(line).replaceAll(rule.with))
-                        .toList();
+            if (!rule.common || isCommon(plain, rule)) {
+                plain = plain.stream().map(rule::out).map(String::stripTrailing).toList();
             }
         }
         return plain;
     }
 
-    private static boolean isCommon(List<String> lines, Pattern pattern) {
-        long having =
-                lines.stream().filter(line -> pattern.matcher(line).find()).count();
+    private static boolean isCommon(List<String> lines, Rule rule) {
+        long having = lines.stream().filter(rule::isIn).count();
         return having > 0
                 && having
                         >= SHARE_WANTED

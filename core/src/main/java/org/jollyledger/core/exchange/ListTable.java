@@ -100,6 +100,7 @@ final class ListTable {
     private static final double SHARE_WANTED = 0.6;
     private static final double NOTES_WANTED = 0.5;
     private static final double SOUNDS_WANTED = 0.3;
+    private static final int LONGEST_HEAD = 80;
     private static final int HIGHEST_OF_COUNTS = 16;
     private static final int MOST_COLUMNS = 40;
     private static final Pattern ONLY_RULE = Pattern.compile("[-=+:|\\s]*");
@@ -210,6 +211,9 @@ final class ListTable {
     }
 
     private static Optional<Role> role(String head) {
+        if (head.length() > LONGEST_HEAD) {
+            return Optional.empty();
+        }
         String bare = head.toLowerCase(Locale.ROOT).replaceAll("\\([^)]*\\)|[^a-z]", "");
         return HEADS.entrySet().stream()
                 .filter(entry -> entry.getValue().contains(bare))

@@ -12,6 +12,9 @@ final class ListText {
     private static final Pattern CONTROLS = Pattern.compile("[\\p{Cc}&&[^\\t\\n]]");
     private static final Pattern LINE_ENDS = Pattern.compile("\\r\\n?|[\\u2028\\u2029\\u000B\\f\\u0085]");
 
+    /** No table is wider; what reads lines may look at each sign of a run again and again. */
+    private static final Pattern LONG_RUN = Pattern.compile("(([^\\p{L}\\p{N}])\\2{99})\\2++");
+
     private ListText() {}
 
     /** One kind of space, dash and line end; nothing that cannot be seen. */
@@ -33,7 +36,10 @@ final class ListText {
                 .toList();
     }
 
+    /** The lines, with long runs of signs that only hold things apart made shorter. */
     static List<String> lines(String plain) {
-        return plain.lines().map(String::stripTrailing).toList();
+        return plain.lines()
+                .map(line -> LONG_RUN.matcher(line.stripTrailing()).replaceAll("$1"))
+                .toList();
     }
 }

@@ -39,6 +39,8 @@ public record NoteList(
     static final String NO_NAME = "no name";
     static final String NAME_WITHOUT_NOTE = "a name without a note";
     static final String ELSEWHERE = "belongs to another row";
+    static final String NOTHING_OF_ITS_OWN = "no row of its own";
+    private static final Set<String> USED = Set.of(ELSEWHERE, NOTHING_OF_ITS_OWN);
     private static final Set<String> NOT_UNDERSTOOD = Set.of(NO_NOTE, NO_NAME);
 
     public NoteList {
@@ -80,6 +82,11 @@ public record NoteList(
             return skipped.isEmpty();
         }
 
+        /** {@return whether its text is a part of other rows, so that it is neither a line nor left out} */
+        public boolean isUsedElsewhere() {
+            return skipped.filter(USED::contains).isPresent();
+        }
+
         /** {@return whether a person should look at it} */
         public boolean isUnsure() {
             return isLine() && !doubts.isEmpty();
@@ -115,7 +122,9 @@ public record NoteList(
     /** {@return the rows that were left out, blank ones apart} */
     public List<Row> leftOut() {
         return rows.stream()
-                .filter(row -> !row.isLine() && !row.original().isBlank())
+                .filter(row -> !row.isLine()
+                        && !row.isUsedElsewhere()
+                        && !row.original().isBlank())
                 .toList();
     }
 
@@ -131,9 +140,7 @@ public record NoteList(
                 > FEW_NUMBERS * rows.stream().filter(Row::isLine).count();
         return leftOut().stream()
                 .filter(row -> row.skipped().filter(NAME_WITHOUT_NOTE::equals).isPresent()
-                        || namesAreMissing
-                                && !row.skipped().equals(Optional.of(ELSEWHERE))
-                                && BARE_NOTE.matcher(row.original()).matches()
+                        || namesAreMissing && BARE_NOTE.matcher(row.original()).matches()
                         || row.skipped().filter(NOT_UNDERSTOOD::contains).isPresent()
                                 && mayHoldANote(row.original(), smallNotes))
                 .toList();

@@ -32,6 +32,8 @@ import org.jollyledger.core.sound.SoundReading;
 public final class NoteListReader {
     public static final int LONGEST_TEXT = 400_000;
     public static final int MOST_LINES = 3_000;
+    /** Some lists are one long line; none is longer. */
+    public static final int LONGEST_LINE = 20_000;
 
     /** Which way notes are counted for a list that names none. */
     public enum Direction {
@@ -82,8 +84,6 @@ public final class NoteListReader {
     /** As many names show whether all begin alike. */
     private static final int MOST_COMPARED = 60;
 
-    private static final String NOTHING_OF_ITS_OWN = "no row of its own";
-
     private static final String HEADING = "no note: a heading";
 
     private final Settings settings;
@@ -127,6 +127,13 @@ public final class NoteListReader {
             throw DocumentException.of("The list has " + lines.size() + " lines; it may have " + MOST_LINES
                     + " at most. Paste only its pages with notes.");
         }
+        for (int at = 0; at < lines.size(); at++) {
+            if (lines.get(at).length() > LONGEST_LINE) {
+                throw DocumentException.of("Line " + (at + 1) + " of the list has "
+                        + lines.get(at).length() + " characters; a line may have " + LONGEST_LINE
+                        + " at most. Break it up, or paste only its part with notes.");
+            }
+        }
         List<String> remarks = new ArrayList<>();
         List<String> originals = ListText.originals(text);
         ListLayout layout = QuotedCells.rows(lines, remarks)
@@ -139,7 +146,7 @@ public final class NoteListReader {
                             best.words(),
                             best.lines().stream()
                                     .map(line -> plain.get(line.number() - 1).isBlank()
-                                            ? line.leftOut(NOTHING_OF_ITS_OWN)
+                                            ? line.leftOut(NoteList.NOTHING_OF_ITS_OWN)
                                             : line)
                                     .map(line -> line.withOriginal(originals.get(line.number() - 1)))
                                     .toList());
@@ -164,7 +171,7 @@ public final class NoteListReader {
                 names.stream().map(name -> without(shared, name)).toList());
         NoteListReader reader = new NoteListReader(settings, convention, counted, siblings, shared);
         parsed.forEach(reader::add);
-        List<Row> rows = withoutUsedLines(doubled(namesWithoutNotes(reader.together(), counted)));
+        List<Row> rows = usedInTheirLines(doubled(namesWithoutNotes(reader.together(), counted)));
         if (rows.stream().noneMatch(Row::isLine)
                 || counted && rows.stream().noneMatch(row -> row.sound().isPresent())) {
             throw DocumentException.of("No line of this holds a note or the name of a drum;"
@@ -533,13 +540,13 @@ public final class NoteListReader {
         return result;
     }
 
-    /** A line whose text went into another row, and a heading in front of records in its own line, is not left out. */
-    private static List<Row> withoutUsedLines(List<Row> rows) {
+    /** A heading in front of records in its own line is not left out. */
+    private static List<Row> usedInTheirLines(List<Row> rows) {
         Set<Integer> used = rows.stream().filter(Row::isLine).map(Row::line).collect(Collectors.toSet());
         return rows.stream()
-                .filter(row -> !row.skipped().equals(Optional.of(NoteList.ELSEWHERE))
-                        && !row.skipped().equals(Optional.of(NOTHING_OF_ITS_OWN))
-                        && !(row.skipped().equals(Optional.of(HEADING)) && used.contains(row.line())))
+                .map(row -> row.skipped().equals(Optional.of(HEADING)) && used.contains(row.line())
+                        ? skipping(row, NoteList.ELSEWHERE)
+                        : row)
                 .toList();
     }
 

@@ -12,7 +12,7 @@ final class NotesOverNames {
     private static final int FEWEST = 3;
     private static final double SHARE_WANTED = 0.7;
     private static final Pattern APART = Pattern.compile("\\s*[\\t|;]\\s*|\\s{2,}|\\s*,\\s*");
-    private static final Pattern EDGES = Pattern.compile("^[\\s|]+|[\\s|]+$");
+    private static final Pattern EDGES = Pattern.compile("^[\\s|]+|(?<![\\s|])[\\s|]+$");
 
     private NotesOverNames() {}
 

@@ -10,7 +10,7 @@ import java.util.stream.IntStream;
 
 /** Columns held apart by spaces, as a printed page has them: a cell belongs to the column heading above it. */
 final class PrintedColumns {
-    private static final Pattern CELL = Pattern.compile("\\S+(?: \\S+)*");
+    private static final Pattern BETWEEN_CELLS = Pattern.compile("\\s{2,}|[\\s&&[^ ]]");
     /** A column begins where the cells of this share of the lines begin. */
     private static final double SHARE_OF_A_COLUMN = 0.15;
 
@@ -20,10 +20,7 @@ final class PrintedColumns {
     static List<List<String>> of(List<String> lines) {
         Map<Integer, Integer> begins = new HashMap<>();
         for (String line : lines) {
-            Matcher cell = CELL.matcher(line);
-            while (cell.find()) {
-                begins.merge(cell.start(), 1, Integer::sum);
-            }
+            cells(line).forEach(cell -> begins.merge(cell.start, 1, Integer::sum));
         }
         long full = lines.stream().filter(line -> !line.isBlank()).count();
         int[] starts = begins.entrySet().stream()
@@ -38,13 +35,30 @@ final class PrintedColumns {
         List<String> cells = new ArrayList<>(IntStream.range(0, Math.max(1, starts.length))
                 .mapToObj(at -> "")
                 .toList());
-        Matcher cell = CELL.matcher(line);
         int last = -1;
-        while (cell.find()) {
-            int column = Math.max(last, columnAt(cell.start(), starts));
+        for (Cell cell : cells(line)) {
+            int column = Math.max(last, columnAt(cell.start, starts));
             String before = cells.get(column);
-            cells.set(column, before.isEmpty() ? cell.group() : before + " " + cell.group());
+            cells.set(column, before.isEmpty() ? cell.text : before + " " + cell.text);
             last = column;
+        }
+        return cells;
+    }
+
+    /** What stands between wide gaps, and where it starts. */
+    private record Cell(int start, String text) {}
+
+    private static List<Cell> cells(String line) {
+        List<Cell> cells = new ArrayList<>();
+        Matcher between = BETWEEN_CELLS.matcher(line);
+        int start = 0;
+        while (start < line.length()) {
+            int end = between.find() ? between.start() : line.length();
+            String text = line.substring(start, end);
+            if (!text.isBlank()) {
+                cells.add(new Cell(start + text.length() - text.stripLeading().length(), text.strip()));
+            }
+            start = end == line.length() ? end : between.end();
         }
         return cells;
     }

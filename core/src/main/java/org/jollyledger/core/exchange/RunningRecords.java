@@ -41,6 +41,10 @@ final class RunningRecords {
 
     private static final Pattern BEGINS_A_CLAUSE = Pattern.compile(
             "(?iu)^(?:(?:and|or|then|with|the|its|my|your|und|dann|mit|die|der|das|et|puis|les?|y|con|los|las|il|el)\\s+)+(?=\\p{L}{2})");
+    private static final int MOST_OF_ONE_NAME = 16;
+    /** A name stands next to its note, whatever else is between it and the next one. */
+    private static final int LONGEST_BETWEEN = 1_000;
+
     private static final int MOST_IN_A_LINE = 400;
 
     private final boolean noteFirst;
@@ -146,7 +150,8 @@ final class RunningRecords {
     private record Reference(int from, int to, NoteText note) {
         /** Whether only "and" or a comma is between two notes. */
         boolean sharesItsName(Reference next, String line) {
-            return JOINED.matcher(line.substring(to, next.from)).matches()
+            return note.numbers().size() + note.pitches().size() < MOST_OF_ONE_NAME
+                    && JOINED.matcher(line.substring(to, next.from)).matches()
                     && note.numbers().isEmpty() == next.note.numbers().isEmpty()
                     && note.pitches().isEmpty() == next.note.pitches().isEmpty()
                     && next.note.numbers().stream().noneMatch(ListLayout::isSmall);
@@ -205,7 +210,9 @@ final class RunningRecords {
     }
 
     /** What stands between two notes, without what only holds them apart and without the prose around. */
-    private String name(String between) {
+    private String name(String text) {
+        int length = Math.min(text.length(), LONGEST_BETWEEN);
+        String between = noteFirst ? text.substring(0, length) : text.substring(text.length() - length);
         String name = between;
         Matcher end = SENTENCE_END.matcher(name);
         if (noteFirst && end.find()) {
@@ -223,6 +230,9 @@ final class RunningRecords {
             name = EDGES.matcher(name).replaceAll("");
         } while (!name.equals(before));
         String tidy = LineTemplate.tidy(name);
+        if (tidy.length() > Line.LONGEST_NAME) {
+            return tidy;
+        }
         String bare = noteFirst ? tidy : LEADS_TO_A_NOTE.matcher(tidy).replaceFirst("");
         return noteFirst ? tidy : BEGINS_A_CLAUSE.matcher(bare).replaceFirst("");
     }

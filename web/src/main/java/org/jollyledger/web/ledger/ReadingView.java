@@ -83,7 +83,9 @@ public record ReadingView(
             Row row = list.rows().get(at);
             Correction correction = corrections.getOrDefault(keys.get(at), Correction.NONE);
             RowView view = view(list, row, keys.get(at), correction, rules);
-            rows.add(view);
+            if (!row.isUsedElsewhere()) {
+                rows.add(view);
+            }
             if (view.isLine && !view.skipped) {
                 lines.add(line(list, row, view));
             }
