@@ -1,8 +1,11 @@
 package org.jollyledger.web.cache;
 
+import java.util.Collections;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
+import java.util.WeakHashMap;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
@@ -12,6 +15,9 @@ import org.jspecify.annotations.Nullable;
  * nobody waits for another one.
  */
 public final class Recently<K, V> {
+    /** All there are; weakly, so that one which nobody uses goes. */
+    private static final Set<Recently<?, ?>> ALL = Collections.newSetFromMap(new WeakHashMap<>());
+
     private final int most;
     private final Map<K, Held<V>> values = new LinkedHashMap<>(16, 0.75f, true);
 
@@ -31,6 +37,22 @@ public final class Recently<K, V> {
     /** Keeps so many values. */
     public Recently(int most) {
         this.most = most;
+        synchronized (ALL) {
+            ALL.add(this);
+        }
+    }
+
+    /** Forgets everything: keys mean something else once the whole ledger was replaced. */
+    public static void forgetAll() {
+        synchronized (ALL) {
+            ALL.forEach(Recently::forget);
+        }
+    }
+
+    private void forget() {
+        synchronized (values) {
+            values.clear();
+        }
     }
 
     /** The value for a key, worked out when it is not there; work that fails is tried again the next time. */

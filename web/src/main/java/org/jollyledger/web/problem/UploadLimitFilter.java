@@ -12,6 +12,7 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
+import java.util.stream.Stream;
 import org.jollyledger.web.LedgerProperties;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
@@ -33,7 +34,7 @@ class UploadLimitFilter extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        DataSize limit = isForBatches(request) ? properties.largestBatch() : properties.largestUpload();
+        DataSize limit = isForArchives(request) ? properties.largestBatch() : properties.largestUpload();
         if (request.getContentLengthLong() > limit.toBytes()) {
             Refusal refusal = Refusal.tooLarge(limit);
             Refusals.send(request, response, refusal.status(), refusal.sentence());
@@ -114,9 +115,9 @@ class UploadLimitFilter extends OncePerRequestFilter {
         }
     }
 
-    private static boolean isForBatches(HttpServletRequest request) {
+    private static boolean isForArchives(HttpServletRequest request) {
         String path = request.getRequestURI();
-        return path.startsWith("/batches") || path.startsWith("/api/batches");
+        return Stream.of("/batches", "/api/batches", "/backups/", "/api/backup").anyMatch(path::startsWith);
     }
 
     private static boolean isUpload(HttpServletRequest request) {

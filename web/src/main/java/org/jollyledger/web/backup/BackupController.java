@@ -1,0 +1,111 @@
+package org.jollyledger.web.backup;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import org.jollyledger.web.backup.BackupService.Mode;
+import org.jollyledger.web.backup.BackupService.Restored;
+import org.jollyledger.web.file.Download;
+import org.jollyledger.web.problem.Refusal;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.Resource;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The page of backups, and the same for programs. */
+@Controller
+class BackupController {
+    private static final MediaType ZIP = MediaType.parseMediaType("application/zip");
+
+    private final BackupService backups;
+
+    BackupController(BackupService backups) {
+        this.backups = backups;
+    }
+
+    @GetMapping("/backups")
+    ModelAndView show() {
+        return page("", HttpStatus.OK);
+    }
+
+    private ModelAndView page(String refusal, HttpStatus status) {
+        ModelAndView page = new ModelAndView("backup/backups", status);
+        page.addObject("kept", backups.kept());
+        page.addObject("shares", backups.shares());
+        page.addObject("refusal", refusal);
+        return page;
+    }
+
+    @GetMapping({"/backups/everything", "/api/backup"})
+    ResponseEntity<StreamingResponseBody> everything() {
+        return ResponseEntity.ok()
+                .contentType(ZIP)
+                .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(backups.name()))
+                .body(backups::write);
+    }
+
+    @GetMapping("/backups/{name}.zip")
+    ResponseEntity<Resource> kept(@PathVariable String name) {
+        String file = name + ".zip";
+        return ResponseEntity.ok()
+                .contentType(ZIP)
+                .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(file))
+                .body(new FileSystemResource(backups.kept(file)));
+    }
+
+    @PostMapping("/backups/restored")
+    ModelAndView restore(
+            @RequestParam MultipartFile file, @RequestParam(defaultValue = "") String mode, RedirectAttributes redirect)
+            throws IOException {
+        try {
+            return done(restored(file, mode), Mode.parse(mode), redirect);
+        } catch (Refusal refused) {
+            return page(refused.sentence(), refused.status());
+        }
+    }
+
+    @PostMapping("/backups/{name}.zip/restored")
+    ModelAndView restoreKept(
+            @PathVariable String name, @RequestParam(defaultValue = "") String mode, RedirectAttributes redirect)
+            throws IOException {
+        try (InputStream archive = Files.newInputStream(backups.kept(name + ".zip"))) {
+            Mode how = Mode.parse(mode);
+            return done(backups.restore(archive, how), how, redirect);
+        } catch (Refusal refused) {
+            return page(refused.sentence(), refused.status());
+        }
+    }
+
+    private static ModelAndView done(Restored restored, Mode mode, RedirectAttributes redirect) {
+        redirect.addFlashAttribute("message", restored.sentence(mode));
+        return new ModelAndView("redirect:/backups");
+    }
+
+    @PostMapping("/api/backup")
+    @ResponseBody
+    Restored restore(@RequestParam MultipartFile file, @RequestParam(defaultValue = "") String mode)
+            throws IOException {
+        return restored(file, mode);
+    }
+
+    private Restored restored(MultipartFile file, String mode) throws IOException {
+        if (file.isEmpty()) {
+            throw Refusal.incomplete("No file was sent; choose a backup first.");
+        }
+        try (InputStream archive = file.getInputStream()) {
+            return backups.restore(archive, Mode.parse(mode));
+        }
+    }
+}

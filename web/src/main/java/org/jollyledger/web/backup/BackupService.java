@@ -1,0 +1,365 @@
+package org.jollyledger.web.backup;
+
+import jakarta.persistence.EntityManager;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Stream;
+import javax.sql.DataSource;
+import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.FlywayException;
+import org.hibernate.Session;
+import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.backup.LedgerCopy.Copied;
+import org.jollyledger.web.backup.LedgerTables.Table;
+import org.jollyledger.web.cache.Recently;
+import org.jollyledger.web.problem.Refusal;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.FileSystemUtils;
+
+/** Backs up the whole ledger while it is used, and restores it. */
+@Service
+public class BackupService {
+    private static final Logger LOG = LoggerFactory.getLogger(BackupService.class);
+    private static final DateTimeFormatter IN_NAMES =
+            DateTimeFormatter.ofPattern("yyyy-MM-dd-HHmmss", Locale.ROOT).withZone(ZoneId.systemDefault());
+    private static final int MOST_BEFORE_RESTORING = 3;
+    private static final String BEFORE_RESTORING = "before-restoring-";
+
+    private final DataSource database;
+    private final EntityManager entities;
+    private final TransactionTemplate transaction;
+    private final Path data;
+    private final Clock clock = Clock.systemUTC();
+
+    BackupService(
+            DataSource database, EntityManager entities, TransactionTemplate transaction, LedgerProperties properties) {
+        this.database = database;
+        this.entities = entities;
+        this.transaction = transaction;
+        this.data = Path.of(properties.data());
+    }
+
+    /** How a backup comes back. */
+    public enum Mode {
+        ADD("add"),
+        REPLACE("replace");
+
+        private final String code;
+
+        Mode(String code) {
+            this.code = code;
+        }
+
+        /**
+         * The way with a code.
+         *
+         * @throws Refusal when there is none
+         */
+        public static Mode parse(String code) {
+            return Stream.of(values())
+                    .filter(mode -> mode.code.equals(code))
+                    .findFirst()
+                    .orElseThrow(() -> Refusal.incomplete(
+                            "Choose how to restore: \"add\" what is missing, or \"replace\" everything."));
+        }
+    }
+
+    /**
+     * What came of restoring.
+     *
+     * @param made when the backup was made
+     * @param kept the copy that was made of what was there before; "" when nothing was replaced
+     */
+    public record Restored(
+            Instant made, int maps, int parts, int crosswalks, int rigs, int batches, int here, String kept) {
+        public String sentence(Mode mode) {
+            List<String> all = Stream.of(
+                            count(maps, "map"),
+                            count(parts, "part"),
+                            count(crosswalks, "crosswalk"),
+                            count(rigs, "rig"),
+                            count(batches, "batch"))
+                    .filter(words -> !words.isEmpty())
+                    .toList();
+            String what = all.isEmpty() ? "nothing" : String.join(", ", all);
+            return mode == Mode.REPLACE
+                    ? "Restored " + what + ". What was here before is kept as " + kept + "."
+                    : "Added " + what + "; " + here + " of the backup were here already.";
+        }
+
+        private static String count(int number, String what) {
+            String several = what.endsWith("h") ? what + "es" : what + "s";
+            return number == 0 ? "" : number + " " + (number == 1 ? what : several);
+        }
+    }
+
+    /** The name of a backup made now. */
+    String name() {
+        return "jolly-ledger-" + IN_NAMES.format(clock.instant()) + ".zip";
+    }
+
+    /** Writes a backup of this moment, with the files of batches. */
+    public void write(OutputStream out) throws IOException {
+        write(out, true);
+    }
+
+    private void write(OutputStream out, boolean withBatches) throws IOException {
+        Path copy = Files.createTempFile(Files.createDirectories(backups()), "copy", ".part");
+        try {
+            Instant now = clock.instant();
+            copyDatabase(copy);
+            BackupArchive.write(out, now, copy, withBatches ? data.resolve("batches") : null);
+        } finally {
+            Files.deleteIfExists(copy);
+        }
+    }
+
+    /** As it is at one moment, while it is used. */
+    private void copyDatabase(Path copy) throws IOException {
+        Files.deleteIfExists(copy);
+        try (Connection connection = database.getConnection();
+                PreparedStatement backup = connection.prepareStatement("BACKUP TO ?")) {
+            backup.setString(1, copy.toString());
+            backup.execute();
+        } catch (SQLException e) {
+            throw new IOException("The database could not be copied.", e);
+        }
+    }
+
+    /** Keeps a backup in the data folder, as a whole or not at all. */
+    Path keep(String name, boolean withBatches) throws IOException {
+        Path kept = Files.createDirectories(backups()).resolve(name);
+        Path unfinished = backups().resolve(name + ".part");
+        try (OutputStream out = Files.newOutputStream(unfinished)) {
+            write(out, withBatches);
+        }
+        return Files.move(unfinished, kept, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+    }
+
+    Path backups() {
+        return data.resolve("backups");
+    }
+
+    /** Deletes all but the newest files whose names begin so; their names sort by time. */
+    void keepNewest(String beginning, int most) throws IOException {
+        try (Stream<Path> files = Files.list(backups())) {
+            List<Path> old = files.filter(file -> file.getFileName().toString().startsWith(beginning))
+                    .sorted()
+                    .toList();
+            for (Path file : old.subList(0, Math.max(0, old.size() - most))) {
+                Files.delete(file);
+            }
+        }
+    }
+
+    /**
+     * Restores a backup: everything of it, or nothing when it cannot be.
+     *
+     * @throws Refusal with one sentence
+     */
+    public synchronized Restored restore(InputStream archive, Mode mode) throws IOException {
+        Path folder = Files.createTempDirectory(Files.createDirectories(backups()), "restoring-");
+        try {
+            Instant made = BackupArchive.unpack(archive, folder);
+            String kept = "";
+            if (mode == Mode.REPLACE) {
+                refuseWhileJobsRun();
+                kept = keep(BEFORE_RESTORING + IN_NAMES.format(clock.instant()) + ".zip", true)
+                        .getFileName()
+                        .toString();
+                keepNewest(BEFORE_RESTORING, MOST_BEFORE_RESTORING);
+            }
+            Copied copied = copyFrom(folder, mode);
+            LOG.warn("A backup of {} was restored ({})", made, mode);
+            return new Restored(
+                    made,
+                    copied.of(LedgerTables.MAP),
+                    copied.of(LedgerTables.PART),
+                    copied.of(LedgerTables.KEPT),
+                    copied.of(LedgerTables.RIG),
+                    copied.of(LedgerTables.JOB),
+                    copied.here(),
+                    kept);
+        } finally {
+            FileSystemUtils.deleteRecursively(folder);
+        }
+    }
+
+    private void refuseWhileJobsRun() throws IOException {
+        try (Connection connection = database.getConnection();
+                Statement statement = connection.createStatement();
+                ResultSet running =
+                        statement.executeQuery("select count(*) from job where state in ('waiting', 'running')")) {
+            running.next();
+            if (running.getInt(1) > 0) {
+                throw Refusal.overtaken("A batch is running; wait for it or stop it, then restore again.");
+            }
+        } catch (SQLException e) {
+            throw new IOException(e);
+        }
+    }
+
+    private Copied copyFrom(Path folder, Mode mode) throws IOException {
+        String file = folder.resolve("ledger").toAbsolutePath().toString();
+        DataSource backup = new DriverManagerDataSource(
+                "jdbc:h2:file:" + file + ";IFEXISTS=TRUE;DB_CLOSE_ON_EXIT=FALSE", "ledger", "");
+        try (Connection from = open(backup)) {
+            upgrade(backup);
+            Copied copied = transaction.execute(status -> entities.unwrap(Session.class)
+                    .doReturningWork(
+                            to -> mode == Mode.REPLACE ? LedgerCopy.replace(from, to) : LedgerCopy.add(from, to)));
+            takeFiles(folder.resolve("batches"), copied.tokens());
+            if (mode == Mode.REPLACE) {
+                countOn();
+                Recently.forgetAll();
+                removeFilesOfOthers(copied.tokens());
+            }
+            return copied;
+        } catch (SQLException e) {
+            throw new IOException(e);
+        }
+    }
+
+    private static Connection open(DataSource backup) {
+        try {
+            return backup.getConnection();
+        } catch (SQLException e) {
+            throw Refusal.unreadable("The database in this backup is damaged; nothing was changed. Use another one.");
+        }
+    }
+
+    private static void upgrade(DataSource backup) {
+        try {
+            Flyway flyway = Flyway.configure().dataSource(backup).load();
+            boolean newer = Stream.of(flyway.info().all())
+                    .anyMatch(migration -> migration.getState().name().startsWith("FUTURE"));
+            if (newer) {
+                throw Refusal.unreadable("This backup was made by a newer version; restore it there.");
+            }
+            flyway.migrate();
+        } catch (FlywayException e) {
+            throw Refusal.unreadable("The database in this backup is damaged; nothing was changed. Use another one.");
+        }
+    }
+
+    private void takeFiles(Path batches, Set<String> tokens) throws IOException {
+        for (String token : tokens) {
+            Path files = batches.resolve(token);
+            if (Files.isDirectory(files)) {
+                FileSystemUtils.copyRecursively(files, data.resolve("batches").resolve(token));
+            }
+        }
+    }
+
+    private void removeFilesOfOthers(Set<String> tokens) throws IOException {
+        Path batches = data.resolve("batches");
+        List<Path> others = new ArrayList<>();
+        if (Files.isDirectory(batches)) {
+            try (Stream<Path> folders = Files.list(batches)) {
+                folders.filter(folder -> !tokens.contains(folder.getFileName().toString()))
+                        .forEach(others::add);
+            }
+        }
+        for (Path other : others) {
+            FileSystemUtils.deleteRecursively(other);
+        }
+    }
+
+    /** Rows came with their numbers; new ones get higher ones. */
+    private void countOn() throws IOException {
+        try (Connection connection = database.getConnection();
+                Statement statement = connection.createStatement()) {
+            for (Table table : LedgerTables.ALL) {
+                if (table.numbered()) {
+                    statement.execute("alter table " + table.name()
+                            + " alter column id restart with (select coalesce(max(id), 0) + 1 from " + table.name()
+                            + ")");
+                }
+            }
+        } catch (SQLException e) {
+            throw new IOException(e);
+        }
+    }
+
+    /** The sizes of what is in the data folder. */
+    List<Share> shares() {
+        return List.of(
+                new Share("The ledger", size(data.resolve("ledger.mv.db"))),
+                new Share("Files of batches", size(data.resolve("batches"))),
+                new Share("Parcels that wait", size(data.resolve("parcels"))),
+                new Share("Backups", size(backups())));
+    }
+
+    /** What something takes of the disk. */
+    public record Share(String what, long bytes) {}
+
+    /** A backup in the data folder. */
+    public record Kept(String name, Instant made, long bytes) {}
+
+    List<Kept> kept() {
+        List<Kept> kept = new ArrayList<>();
+        if (Files.isDirectory(backups())) {
+            try (Stream<Path> files = Files.list(backups())) {
+                for (Path file :
+                        files.filter(file -> file.toString().endsWith(".zip")).toList()) {
+                    kept.add(new Kept(
+                            file.getFileName().toString(),
+                            Files.getLastModifiedTime(file).toInstant(),
+                            Files.size(file)));
+                }
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+        kept.sort((one, other) -> other.made().compareTo(one.made()));
+        return kept;
+    }
+
+    /**
+     * A backup in the data folder.
+     *
+     * @throws Refusal when there is none
+     */
+    Path kept(String name) {
+        return kept().stream()
+                .filter(kept -> kept.name().equals(name))
+                .findFirst()
+                .map(kept -> backups().resolve(kept.name()))
+                .orElseThrow(() -> Refusal.notFound("There is no backup “" + name + "”; look at the list again."));
+    }
+
+    private static long size(Path path) {
+        if (!Files.exists(path)) {
+            return 0;
+        }
+        try (Stream<Path> files = Files.walk(path)) {
+            return files.filter(Files::isRegularFile)
+                    .mapToLong(file -> file.toFile().length())
+                    .sum();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

@@ -1,0 +1,234 @@
+package org.jollyledger.web;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Page;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.awaitility.Awaitility;
+import org.jollyledger.web.support.Browser;
+import org.jollyledger.web.support.Browser.Window;
+import org.jollyledger.web.support.Http;
+import org.jollyledger.web.support.RunningApplication;
+import org.jollyledger.web.support.RunningApplication.Address;
+import org.jollyledger.web.support.Zips;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.core.io.ClassPathResource;
+import tools.jackson.databind.JsonNode;
+
+/** The whole ledger in one archive, and back into an empty ledger and into one that is used. */
+@ExtendWith({RunningApplication.class, Browser.class})
+class BackupTest {
+    private static ConfigurableApplicationContext other;
+    private static String otherUrl;
+
+    @BeforeAll
+    static void startAnEmptyOne(@TempDir Path folder) throws Exception {
+        int port = RunningApplication.freePort();
+        other = SpringApplication.run(
+                JollyLedgerApplication.class,
+                "--server.port=" + port,
+                "--jolly-ledger.demo=false",
+                "--jolly-ledger.data=" + folder);
+        otherUrl = "http://localhost:" + port;
+    }
+
+    @AfterAll
+    static void stopIt() {
+        other.close();
+    }
+
+    private static byte[] bytes(String url) throws Exception {
+        HttpResponse<byte[]> response = Http.get(url);
+        assertThat(response.statusCode()).as(url).isEqualTo(200);
+        return response.body();
+    }
+
+    private static void save(String url, String name) throws Exception {
+        assertThat(Http.postJson(
+                                url + "/api/maps",
+                                "{\"name\": \"" + name + "\", \"kind\": \"kit\", \"middleC\": \"C3\", \"lines\": ["
+                                        + "{\"note\": 36, \"name\": \"Kick\", \"sound\": \"kick\"}]}")
+                        .statusCode())
+                .isEqualTo(201);
+    }
+
+    /** Everything that a ledger answers about what is in it, by the addresses that hold it. */
+    private static Map<String, byte[]> everything(String url) throws Exception {
+        List<String> addresses = new ArrayList<>();
+        for (JsonNode map : Http.json(Http.get(url + "/api/maps"))) {
+            String address = "/api/maps/" + map.get("slug").stringValue();
+            for (JsonNode revision : Http.json(Http.get(url + address + "/revisions"))) {
+                addresses.add(address + "/revisions/" + revision.get("number").intValue());
+            }
+            addresses.addAll(List.of(address, address + "/revisions"));
+        }
+        for (JsonNode part : Http.json(Http.get(url + "/api/parts")).get("parts")) {
+            String address = "/api/parts/" + part.get("slug").stringValue();
+            addresses.addAll(List.of(address + "/file", address + "/versions", address + "/hits"));
+        }
+        for (JsonNode kept : Http.json(Http.get(url + "/api/crosswalks"))) {
+            addresses.add("/api/crosswalks/" + kept.get("slug").stringValue());
+        }
+        addresses.add("/api/rigs");
+        for (JsonNode batch : Http.json(Http.get(url + "/api/batches"))) {
+            String address = "/api/batches/" + batch.get("token").stringValue();
+            addresses.add(address);
+            if (batch.get("state").stringValue().equals("done")) {
+                addresses.add(address + "/result");
+            }
+        }
+        Map<String, byte[]> everything = new LinkedHashMap<>();
+        for (String address : addresses) {
+            everything.put(address, bytes(url + address));
+        }
+        return everything;
+    }
+
+    private static void convertABatch(String url) throws Exception {
+        byte[] cue = new ClassPathResource("demo/cues/The Tightrope.mid").getContentAsByteArray();
+        HttpResponse<byte[]> begun = Http.postFile(
+                url + "/api/batches?from=quayside-oak&to=tin-parade&name=Kept",
+                "file",
+                "kept.zip",
+                Zips.of(Map.of("one.mid", cue)));
+        String batch = begun.headers().firstValue("Location").orElseThrow();
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(30))
+                .until(() -> Http.json(Http.get(url + batch))
+                        .get("state")
+                        .stringValue()
+                        .equals("done"));
+    }
+
+    private static JsonNode restore(String url, byte[] backup, String mode) throws Exception {
+        HttpResponse<byte[]> restored = Http.postFile(url + "/api/backup?mode=" + mode, "file", "backup.zip", backup);
+        assertThat(restored.statusCode()).as(Http.text(restored)).isEqualTo(200);
+        return Http.json(restored);
+    }
+
+    /** Backed up while others save; every answer of the ledger that it is restored in is the same to the byte. */
+    @Test
+    void everythingIsTheSameElsewhereToTheByte(Address address) throws Exception {
+        String url = address.uri().toString();
+        convertABatch(url);
+        Map<String, byte[]> before = everything(url);
+        AtomicBoolean enough = new AtomicBoolean();
+        Thread saving = new Thread(() -> {
+            for (int number = 0; !enough.get(); number++) {
+                try {
+                    save(url, "While backed up " + number);
+                } catch (Exception e) {
+                    throw new IllegalStateException(e);
+                }
+            }
+        });
+        saving.start();
+        byte[] backup = bytes(url + "/api/backup");
+        enough.set(true);
+        saving.join();
+
+        save(otherUrl, "In the way");
+        JsonNode restored = restore(otherUrl, backup, "replace");
+        assertThat(restored.get("kept").stringValue()).startsWith("before-restoring-");
+        Map<String, byte[]> there = everything(otherUrl);
+        assertThat(there).containsAllEntriesOf(before).doesNotContainKey("/api/maps/in-the-way");
+        Map<String, byte[]> now = everything(url);
+        there.forEach((path, answer) -> assertThat(answer).as(path).isEqualTo(now.get(path)));
+
+        // New things get numbers of their own, and what the copy was made of before comes back as well.
+        save(otherUrl, "Made later");
+        JsonNode again = restore(otherUrl, backup, "add");
+        assertThat(again.get("maps").intValue() + again.get("parts").intValue()).isZero();
+        assertThat(again.get("here").intValue()).isGreaterThan(10);
+        JsonNode back = restore(
+                otherUrl, bytes(otherUrl + "/backups/" + restored.get("kept").stringValue()), "add");
+        assertThat(back.get("maps").intValue())
+                .as("the map that was in the way")
+                .isEqualTo(1);
+        assertThat(everything(otherUrl)).containsKeys("/api/maps/in-the-way", "/api/maps/made-later");
+
+        JsonNode merged = restore(url, bytes(otherUrl + "/api/backup"), "add");
+        assertThat(merged.get("maps").intValue()).isEqualTo(2);
+        assertThat(merged.get("parts").intValue() + merged.get("crosswalks").intValue())
+                .isZero();
+        assertThat(everything(url)).containsAllEntriesOf(now).containsKeys("/api/maps/made-later");
+    }
+
+    @Test
+    void whatIsNoBackupIsRefusedAndChangesNothing(Address address) throws Exception {
+        String url = address.uri().toString();
+        byte[] backup = bytes(url + "/api/backup");
+        int maps = Http.json(Http.get(url + "/api/maps")).size();
+        Map<String, byte[]> parts = Zips.read(backup);
+        Map<String, byte[]> damaged = new LinkedHashMap<>(parts);
+        damaged.put("ledger.mv.db", "no database".getBytes(StandardCharsets.UTF_8));
+        Map<String, byte[]> newer = new LinkedHashMap<>(parts);
+        newer.put(
+                "backup.json", "{\"backup\": 2, \"made\": \"2031-01-01T00:00:00Z\"}".getBytes(StandardCharsets.UTF_8));
+        Map<String, byte[]> refused = new LinkedHashMap<>();
+        refused.put("cut off", Arrays.copyOf(backup, backup.length / 2));
+        refused.put("no zip", "no backup".getBytes(StandardCharsets.UTF_8));
+        refused.put("another zip", Zips.of(Map.of("a.mid", new byte[10])));
+        refused.put("a damaged database", Zips.of(damaged));
+        refused.put("a newer one", Zips.of(newer));
+        for (Map.Entry<String, byte[]> one : refused.entrySet()) {
+            for (String mode : List.of("add", "replace")) {
+                HttpResponse<byte[]> answer =
+                        Http.postFile(url + "/api/backup?mode=" + mode, "file", "a.zip", one.getValue());
+                assertThat(answer.statusCode()).as(one.getKey()).isEqualTo(422);
+                assertThat(Http.json(answer).get("detail").stringValue()).contains("backup");
+            }
+        }
+        assertThat(Http.postFile(url + "/api/backup?mode=both", "file", "a.zip", backup)
+                        .statusCode())
+                .isEqualTo(400);
+        assertThat(Http.json(Http.get(url + "/api/maps"))).hasSize(maps);
+        assertThat(Http.get(url + "/backups/..%2Fledger.mv.db.zip").statusCode())
+                .isBetween(400, 404);
+    }
+
+    @Test
+    void aBackupIsMadeAndRestoredOnItsPage(Address address, Window window) throws Exception {
+        Page page = window.page();
+        page.navigate(address.url("/backups"));
+        Browser.assertAccessibleInBothThemes(page);
+        Download download = page.waitForDownload(() -> page.locator("#back-up").click());
+        assertThat(download.suggestedFilename()).startsWith("jolly-ledger-").endsWith(".zip");
+        save(address.uri().toString(), "After the backup");
+        Path file = Files.createTempDirectory("backup").resolve(download.suggestedFilename());
+        download.saveAs(file);
+        page.setInputFiles("#backup-file", file);
+        page.locator("#restore").click();
+        assertThat(page.locator("[role=status]")).containsText("Added nothing;");
+        page.setInputFiles("#backup-file", file);
+        page.locator("input[value=replace]").check();
+        page.locator("#restore").click();
+        assertThat(page.locator("[role=status]")).containsText("What was here before is kept as before-restoring-");
+        assertThat(page.locator("table").first()).containsText("before-restoring-");
+        assertThat(Http.get(address.url("/api/maps/after-the-backup")).statusCode())
+                .isEqualTo(404);
+        page.locator("button[value=add]").first().click();
+        assertThat(page.locator("[role=status]")).containsText("Added 1 map;");
+        assertThat(Http.get(address.url("/api/maps/after-the-backup")).statusCode())
+                .isEqualTo(200);
+        Browser.assertAccessibleInBothThemes(page);
+    }
+}
