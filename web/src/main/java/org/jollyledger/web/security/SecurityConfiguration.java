@@ -11,24 +11,28 @@ import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.provisioning.InMemoryUserDetailsManager;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfFilter;
 
 @Configuration
 class SecurityConfiguration {
     @Bean
-    SecurityFilterChain pages(HttpSecurity http, LedgerProperties properties) throws Exception {
+    SecurityFilterChain pages(HttpSecurity http, OwnerGate gate, LoginGuard guard) throws Exception {
         http.csrf(csrf -> csrf.csrfTokenRepository(tokens())
                         // Guarded by CrossSiteFilter: programs have no form to take a token from.
                         .ignoringRequestMatchers("/api/**"))
                 // The others are given to every answer by HeaderFilter.
                 .headers(headers -> headers.defaultsDisabled().cacheControl(Customizer.withDefaults()));
-        if (properties.password().isEmpty()) {
+        if (!gate.asks()) {
             http.authorizeHttpRequests(requests -> requests.anyRequest().permitAll());
         } else {
-            http.authorizeHttpRequests(requests -> requests.requestMatchers("/actuator/health", "/css/**", "/vendor/**")
+            http.addFilterBefore(new LoginFilter(guard), CsrfFilter.class)
+                    .authorizeHttpRequests(requests -> requests.requestMatchers(
+                                    "/actuator/health", "/login", "/css/**", "/js/**", "/vendor/**", "/webjars/**")
                             .permitAll()
                             .anyRequest()
                             .authenticated())
-                    .formLogin(Customizer.withDefaults())
+                    .formLogin(form -> form.loginPage("/login"))
+                    .logout(logout -> logout.logoutSuccessUrl("/login?logout"))
                     .httpBasic(Customizer.withDefaults());
         }
         return http.build();

@@ -1,0 +1,87 @@
+package org.jollyledger.web.security;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.time.Duration;
+import java.util.Locale;
+import java.util.Optional;
+import org.jollyledger.web.problem.Refusals;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.authentication.AnonymousAuthenticationToken;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * Where a password is set: who tries too many is told to wait, and what somebody sends who has not logged in is refused before it
+ * is taken.
+ */
+final class LoginFilter extends OncePerRequestFilter {
+    private static final int LARGEST_FORM = 65_536;
+
+    private final LoginGuard guard;
+
+    LoginFilter(LoginGuard guard) {
+        this.guard = guard;
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        boolean withPassword = request.getHeader(HttpHeaders.AUTHORIZATION) != null;
+        if (withPassword || isLogin(request)) {
+            Optional<Duration> wait = guard.toWait(request.getRemoteAddr());
+            if (wait.isPresent()) {
+                long seconds = wait.get().toSeconds() + 1;
+                response.setHeader(HttpHeaders.RETRY_AFTER, String.valueOf(seconds));
+                Refusals.send(
+                        request,
+                        response,
+                        HttpStatus.TOO_MANY_REQUESTS,
+                        "Too many wrong passwords; try again in " + seconds + " seconds.");
+                return;
+            }
+        }
+        // The form's token is looked for in the body, which is taken as a whole for that; programs send none.
+        boolean isChecked = withPassword && request.getRequestURI().startsWith("/api/");
+        if (!isChecked && !isLoggedIn() && bringsMuch(request)) {
+            refuse(request, response);
+            return;
+        }
+        chain.doFilter(request, response);
+    }
+
+    /** At once: an answer is otherwise held back until the rest was sent. */
+    private static void refuse(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        response.setHeader(HttpHeaders.CONNECTION, "close");
+        if (request.getRequestURI().startsWith("/api/")) {
+            response.setHeader(HttpHeaders.WWW_AUTHENTICATE, "Basic realm=\"Jolly Ledger\"");
+            Refusals.send(request, response, HttpStatus.UNAUTHORIZED, "Log in first, then send it again.");
+        } else {
+            response.sendRedirect("/login");
+        }
+        response.flushBuffer();
+    }
+
+    private static boolean isLogin(HttpServletRequest request) {
+        return request.getMethod().equals("POST") && request.getRequestURI().equals("/login");
+    }
+
+    private static boolean isLoggedIn() {
+        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
+        return authentication != null
+                && authentication.isAuthenticated()
+                && !(authentication instanceof AnonymousAuthenticationToken);
+    }
+
+    private static boolean bringsMuch(HttpServletRequest request) {
+        String type = request.getContentType();
+        return request.getContentLengthLong() > LARGEST_FORM
+                || request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null
+                || type != null && type.toLowerCase(Locale.ROOT).startsWith("multipart/");
+    }
+}
