@@ -1,17 +1,28 @@
 package org.jollyledger.web.part;
 
-import java.util.List;
+import java.util.Arrays;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jollyledger.core.sheet.Notation;
 import org.springframework.stereotype.Component;
 
-/** The shapes of hits, for the symbols that every page can draw. */
+/** The heads and marks of notes as symbols that pages refer to; each page has them, and they never change. */
 @Component("glyphs")
 public class Glyphs {
-    public List<Notation.Head> heads() {
-        return List.of(Notation.Head.values());
+    private static final String SYMBOLS = Stream.concat(
+                    Arrays.stream(Notation.Head.values())
+                            .map(head ->
+                                    symbol("head-" + head.code(), head.path(), head.filled() ? "" : " fill=\"none\"")),
+                    Arrays.stream(Notation.Mark.values())
+                            .map(mark ->
+                                    symbol("mark-" + mark.code(), mark.path(), " fill=\"none\" stroke-width=\"1.4\"")))
+            .collect(Collectors.joining());
+
+    private static String symbol(String id, String path, String more) {
+        return "<symbol id=\"" + id + "\" overflow=\"visible\"><path d=\"" + path + "\"" + more + "/></symbol>";
     }
 
-    public List<Notation.Mark> marks() {
-        return List.of(Notation.Mark.values());
+    public String symbols() {
+        return SYMBOLS;
     }
 }
