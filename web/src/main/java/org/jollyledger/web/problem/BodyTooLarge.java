@@ -4,7 +4,7 @@ import java.io.IOException;
 import org.springframework.util.unit.DataSize;
 
 /** A body that did not say its length has come to the limit. */
-final class BodyTooLarge extends IOException {
+public final class BodyTooLarge extends IOException {
     private static final long serialVersionUID = 1L;
 
     private final transient DataSize limit;
@@ -14,7 +14,7 @@ final class BodyTooLarge extends IOException {
         this.limit = limit;
     }
 
-    DataSize limit() {
+    public DataSize limit() {
         return limit;
     }
 }

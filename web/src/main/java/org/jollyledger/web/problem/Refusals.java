@@ -39,6 +39,25 @@ public final class Refusals {
             response.sendError(status.value());
             return;
         }
+        sendDocument(response, status, sentence);
+    }
+
+    /** The same with nothing but the sentence for people, which takes no work and can be sent at once. */
+    public static void sendPlain(
+            HttpServletRequest request, HttpServletResponse response, HttpStatus status, String sentence)
+            throws IOException {
+        if (isForPrograms(request)) {
+            sendDocument(response, status, sentence);
+            return;
+        }
+        response.setStatus(status.value());
+        response.setContentType(MediaType.TEXT_PLAIN_VALUE);
+        response.setCharacterEncoding(StandardCharsets.UTF_8);
+        response.getWriter().write(sentence + "\n");
+    }
+
+    private static void sendDocument(HttpServletResponse response, HttpStatus status, String sentence)
+            throws IOException {
         response.setStatus(status.value());
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
         response.setCharacterEncoding(StandardCharsets.UTF_8);

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.Locale;
 import java.util.Optional;
+import org.jollyledger.web.busy.UnreadBody;
 import org.jollyledger.web.problem.Refusals;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -55,12 +56,13 @@ final class LoginFilter extends OncePerRequestFilter {
         chain.doFilter(request, response);
     }
 
-    /** At once: an answer is otherwise held back until the rest was sent. */
+    /** At once, without waiting for the rest. */
     private static void refuse(HttpServletRequest request, HttpServletResponse response) throws IOException {
         response.setHeader(HttpHeaders.CONNECTION, "close");
         if (request.getRequestURI().startsWith("/api/")) {
             response.setHeader(HttpHeaders.WWW_AUTHENTICATE, "Basic realm=\"Jolly Ledger\"");
             Refusals.send(request, response, HttpStatus.UNAUTHORIZED, "Log in first, then send it again.");
+            UnreadBody.leave(request);
         } else {
             response.sendRedirect("/login");
         }

@@ -1,0 +1,189 @@
+package org.jollyledger.web.busy;
+
+import jakarta.servlet.AsyncEvent;
+import jakarta.servlet.AsyncListener;
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.jollyledger.web.problem.BodyTooLarge;
+import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.problem.Refusals;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * A request is taken in before it is worked on, and only so many are worked on at once, large ones counting for several: that
+ * bounds the memory that all of them need together. Those who send slowly hold up nobody else.
+ */
+@Component
+@Order(0)
+class WorkLimit extends OncePerRequestFilter {
+    /** Of the 200 threads of the server, so that others are left. */
+    static final int MOST_TAKEN_IN = 100;
+
+    static final int MOST_WORKED_ON = 12;
+    private static final int SECONDS_TO_WAIT = 20;
+    private static final int SECONDS_LATER = 5;
+    private static final long LARGE = 1L << 20;
+    private static final long VERY_LARGE = 8L << 20;
+    private static final Logger LOG = LoggerFactory.getLogger(WorkLimit.class);
+    private static final List<String> LIGHT = List.of("/css/", "/js/", "/vendor/", "/webjars/", "/actuator/");
+
+    private final Semaphore takenIn = new Semaphore(MOST_TAKEN_IN);
+    private final Semaphore workedOn = new Semaphore(MOST_WORKED_ON, true);
+
+    @Override
+    protected boolean shouldNotFilter(HttpServletRequest request) {
+        return LIGHT.stream().anyMatch(request.getRequestURI()::startsWith);
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        if (request.getContentLengthLong() == 0 || !hasBody(request)) {
+            work(request, response, chain, 1);
+            return;
+        }
+        if (!takenIn.tryAcquire()) {
+            UnreadBody.leave(request);
+            refuse(request, response);
+            return;
+        }
+        HttpServletRequest received;
+        try {
+            received = received(request);
+        } catch (BodyTooLarge e) {
+            Refusal refusal = Refusal.tooLarge(e.limit());
+            Refusals.send(request, response, refusal.status(), refusal.sentence());
+            return;
+        } catch (IOException e) {
+            // The sender is gone, or sends nothing any more.
+            UnreadBody.leave(request);
+            Refusals.sendPlain(
+                    request, response, HttpStatus.BAD_REQUEST, "What was sent broke off on the way; send it again.");
+            return;
+        } finally {
+            takenIn.release();
+        }
+        try {
+            work(received, response, chain, weight(request.getContentLengthLong()));
+        } finally {
+            if (received instanceof ReceivedBody body) {
+                body.forget();
+            }
+        }
+    }
+
+    private static boolean hasBody(HttpServletRequest request) {
+        return request.getContentLengthLong() > 0 || request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null;
+    }
+
+    private static int weight(long length) {
+        return length > VERY_LARGE ? 6 : length > LARGE ? 3 : 1;
+    }
+
+    /** Forms are taken apart by the server as they come; everything else is kept until somebody reads it. */
+    private static HttpServletRequest received(HttpServletRequest request) throws IOException, ServletException {
+        String type = String.valueOf(request.getContentType()).toLowerCase(Locale.ROOT);
+        if (type.startsWith("multipart/form-data") || type.startsWith("application/x-www-form-urlencoded")) {
+            return takenApart(request, type.startsWith("multipart"));
+        }
+        return ReceivedBody.of(request);
+    }
+
+    private static HttpServletRequest takenApart(HttpServletRequest request, boolean inParts)
+            throws IOException, ServletException {
+        if (!inParts) {
+            request.getParameterMap();
+            return request;
+        }
+        try {
+            request.getParts();
+        } catch (IllegalStateException e) {
+            // Too many parts, or too large ones: said where they are used.
+            LOG.debug("Parts are refused", e);
+        }
+        return request;
+    }
+
+    private void work(HttpServletRequest request, HttpServletResponse response, FilterChain chain, int weight)
+            throws ServletException, IOException {
+        boolean may = false;
+        try {
+            may = workedOn.tryAcquire(weight, SECONDS_TO_WAIT, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        if (!may) {
+            refuse(request, response);
+            return;
+        }
+        Turn turn = new Turn(weight);
+        try {
+            chain.doFilter(request, response);
+        } finally {
+            if (request.isAsyncStarted()) {
+                request.getAsyncContext().addListener(turn);
+            } else {
+                turn.end();
+            }
+        }
+    }
+
+    private static void refuse(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        response.setHeader(HttpHeaders.RETRY_AFTER, String.valueOf(SECONDS_LATER));
+        Refusals.sendPlain(
+                request,
+                response,
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "Too much is going on at once; try again in " + SECONDS_LATER + " seconds.");
+    }
+
+    /** A turn to work, given back once. */
+    private final class Turn implements AsyncListener {
+        private final int weight;
+        private final AtomicBoolean ended = new AtomicBoolean();
+
+        Turn(int weight) {
+            this.weight = weight;
+        }
+
+        void end() {
+            if (ended.compareAndSet(false, true)) {
+                workedOn.release(weight);
+            }
+        }
+
+        @Override
+        public void onComplete(AsyncEvent event) {
+            end();
+        }
+
+        @Override
+        public void onTimeout(AsyncEvent event) {
+            end();
+        }
+
+        @Override
+        public void onError(AsyncEvent event) {
+            end();
+        }
+
+        @Override
+        public void onStartAsync(AsyncEvent event) {
+            // The same turn goes on.
+        }
+    }
+}
