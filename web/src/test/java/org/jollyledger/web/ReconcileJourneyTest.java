@@ -139,7 +139,7 @@ class ReconcileJourneyTest {
         upload(page, address, "early");
         String desk = page.url().replaceFirst("[?#].*", "") + "/reconcile";
         AtomicReference<Route> scripts = new AtomicReference<>();
-        page.route("**/js/app.js", scripts::set);
+        page.route("**/js/app-*.js", scripts::set);
         page.navigate(desk, new Page.NavigateOptions().setWaitUntil(WaitUntilState.COMMIT));
         assertThat(title(page)).hasText("22 discrepancies");
         page.keyboard().press("f");
