@@ -66,8 +66,8 @@ public final class SlowInputs {
         shapes.put("far apart", number -> new long[] {number * 500_000L, 36, 60});
         shapes.put("on two ticks in turn", number -> new long[] {number % 2 * 3, 49, 100});
         shapes.put("hats that open and close", number -> new long[] {number * 10L, 42 + number % 3 * 2, 10_000});
-        shapes.put(
-                "by chance", number -> new long[] {random.nextInt(100_000), random.nextInt(128), random.nextInt(5_000)});
+        shapes.put("by chance", number ->
+                new long[] {random.nextInt(100_000), random.nextInt(128), random.nextInt(5_000)});
         return shapes;
     }
 
@@ -118,8 +118,40 @@ public final class SlowInputs {
     private static int lists(int characters) throws Exception {
         int found = 0;
         for (String unit : List.of(
-                " ", "\t", ",", ";", "|", "-", ".", "(", "[", "{", "\"", "'", "*", "/", "=", ":", "<a ", "<td>", "a", "a ", "1 ",
-                "36,", "C1 ", "Kick ", "Kick 36 ", "vel 1-", "(a ", "a. B", "on ", "and ", "name: ", "Do ", "1O", "EXC1 ")) {
+                " ",
+                "\t",
+                ",",
+                ";",
+                "|",
+                "-",
+                ".",
+                "(",
+                "[",
+                "{",
+                "\"",
+                "'",
+                "*",
+                "/",
+                "=",
+                ":",
+                "<a ",
+                "<td>",
+                "a",
+                "a ",
+                "1 ",
+                "36,",
+                "C1 ",
+                "Kick ",
+                "Kick 36 ",
+                "vel 1-",
+                "(a ",
+                "a. B",
+                "on ",
+                "and ",
+                "name: ",
+                "Do ",
+                "1O",
+                "EXC1 ")) {
             IntFunction<String> line = size -> "36 Kick " + unit.repeat(Math.min(18_000, size) / unit.length());
             IntFunction<String> lines = size -> (unit.repeat(100 / unit.length()) + "\n").repeat(size / 100);
             found += look("a list with a line of “" + unit + "”", SlowInputs::list, line, 9_000);

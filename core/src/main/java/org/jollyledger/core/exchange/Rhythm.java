@@ -1,7 +1,9 @@
 package org.jollyledger.core.exchange;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeMap;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.TimeMap;
@@ -95,22 +97,29 @@ final class Rhythm {
 
     private void lay(Beat beat, List<Integer> hits) {
         int step = step(beat, hits);
+        Map<Struck, Long> struck = new HashMap<>();
         for (int hit : hits) {
             boolean grace = meantFor(hit) != hit;
-            Chord chord = beat.chords.computeIfAbsent(placeIn(beat, meantFor(hit), step), any -> Chord.empty());
-            (grace || holds(chord, hit) ? chord.graces : chord.hits).add(hit);
+            int place = placeIn(beat, meantFor(hit), step);
+            Chord chord = beat.chords.computeIfAbsent(place, any -> Chord.empty());
+            if (grace || isStruckAgain(struck, place, hit)) {
+                chord.graces.add(hit);
+            } else {
+                chord.hits.add(hit);
+            }
         }
         // What has only small notes has lost its stroke to another beat or voice: they are written as strokes.
         beat.chords.replaceAll(
                 (place, chord) -> chord.hits.isEmpty() ? new Chord(chord.graces, new ArrayList<>()) : chord);
     }
 
+    /** A note of a channel at a place of its beat. */
+    private record Struck(int place, int note, int channel) {}
+
     /** A note that is struck again before the finest piece is over is written as a small one, so that none is lost. */
-    private boolean holds(Chord chord, int hit) {
-        return chord.hits.stream()
-                .anyMatch(other -> part.note(other) == part.note(hit)
-                        && part.channel(other) == part.channel(hit)
-                        && part.tick(other) != part.tick(hit));
+    private boolean isStruckAgain(Map<Struck, Long> struck, int place, int hit) {
+        Long first = struck.putIfAbsent(new Struck(place, part.note(hit), part.channel(hit)), part.tick(hit));
+        return first != null && first != part.tick(hit);
     }
 
     private int placeIn(Beat beat, int hit, int step) {

@@ -38,6 +38,10 @@ public final class Ringing {
     private final ToDoubleFunction<Sound> lengths;
     private final Map<Sound, Double> lengthOfSound = new HashMap<>();
     private final List<Rings> ringing = new ArrayList<>();
+    /** What was struck at the moment that was looked at last: nothing stops what begins with it. */
+    private final List<Rings> justStruck = new ArrayList<>();
+
+    private double moment = Double.NEGATIVE_INFINITY;
 
     Ringing(Kit kit, ToDoubleFunction<Sound> lengths) {
         this.kit = kit;
@@ -57,7 +61,7 @@ public final class Ringing {
     public List<Integer> strike(int stroke, int hit, Line line, Sound sound, double seconds) {
         List<Integer> stopped = stop(seconds, other -> stops(line, sound, other.line, other.sound));
         double length = lengthOfSound.computeIfAbsent(sound, lengths::applyAsDouble);
-        ringing.add(new Rings(stroke, hit, line, sound, seconds, seconds + length));
+        justStruck.add(new Rings(stroke, hit, line, sound, seconds, seconds + length));
         return stopped;
     }
 
@@ -114,6 +118,11 @@ public final class Ringing {
     }
 
     private List<Integer> stop(double seconds, Predicate<Rings> which) {
+        if (seconds > moment) {
+            ringing.addAll(justStruck);
+            justStruck.clear();
+            moment = seconds;
+        }
         List<Integer> stopped = new ArrayList<>();
         ringing.removeIf(other -> {
             if (other.silentAt <= seconds) {

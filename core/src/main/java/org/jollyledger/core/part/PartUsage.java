@@ -17,6 +17,9 @@ public final class PartUsage {
     /** Hits no farther apart than this part of a quarter are meant to sound together: two hands are never exact. */
     private static final int TOGETHER = 24;
 
+    /** Nobody strikes more at once; a file that does is no reason to compare each with each. */
+    private static final int MOST_TOGETHER = 256;
+
     private final Part part;
     private final int[] order;
     private final double quarter;
@@ -58,7 +61,8 @@ public final class PartUsage {
             int hit = order[i];
             double loudness = loudness(part.velocity(hit));
             weights[part.note(hit)] += loudness;
-            for (int before = i - 1; before >= 0 && ticksBetween(order[before], hit) <= window; before--) {
+            int first = Math.max(0, i - MOST_TOGETHER);
+            for (int before = i - 1; before >= first && ticksBetween(order[before], hit) <= window; before--) {
                 int other = order[before];
                 if (part.note(other) != part.note(hit)) {
                     double softer = Math.min(loudness, loudness(part.velocity(other)));

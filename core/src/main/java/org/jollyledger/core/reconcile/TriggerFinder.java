@@ -112,10 +112,13 @@ final class TriggerFinder {
             return false;
         }
         int strokes = 2;
-        for (int at = hit; isEven(study, previous[at], at, gap); at = previous[at]) {
+        for (int at = hit; strokes < FEWEST_OF_A_ROLL && isEven(study, previous[at], at, gap); at = previous[at]) {
             strokes++;
         }
-        for (int at = next; study.next(at) != Study.NONE && isEven(study, at, study.next(at), gap); ) {
+        for (int at = next;
+                strokes < FEWEST_OF_A_ROLL
+                        && study.next(at) != Study.NONE
+                        && isEven(study, at, study.next(at), gap); ) {
             at = study.next(at);
             strokes++;
         }
