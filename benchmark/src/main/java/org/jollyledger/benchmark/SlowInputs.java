@@ -63,8 +63,9 @@ public final class SlowInputs {
         shapes.put("all notes, each held to the end", number -> new long[] {number * 60L, number % 128, 60_000_000});
         shapes.put("a tick apart", number -> new long[] {number, 42, 1});
         shapes.put("a tick apart, all notes", number -> new long[] {number, number % 128, 1});
-        shapes.put("far apart", number -> new long[] {number * 500_000L, 36, 60});
+        shapes.put("far apart", number -> new long[] {number * 1_000L, 36, 60});
         shapes.put("on two ticks in turn", number -> new long[] {number % 2 * 3, 49, 100});
+        shapes.put("all notes on two ticks in turn", number -> new long[] {number % 2 * 3, number % 128, 100});
         shapes.put("hats that open and close", number -> new long[] {number * 10L, 42 + number % 3 * 2, 10_000});
         shapes.put("by chance", number ->
                 new long[] {random.nextInt(100_000), random.nextInt(128), random.nextInt(5_000)});

@@ -2,6 +2,7 @@ package org.jollyledger.core.kit;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
@@ -41,6 +42,9 @@ public final class Ringing {
     /** What was struck at the moment that was looked at last: nothing stops what begins with it. */
     private final List<Rings> justStruck = new ArrayList<>();
 
+    /** What each line that was struck at that moment sounded as. */
+    private final Map<Line, Sound> struckAs = new IdentityHashMap<>();
+
     private double moment = Double.NEGATIVE_INFINITY;
 
     Ringing(Kit kit, ToDoubleFunction<Sound> lengths) {
@@ -59,9 +63,20 @@ public final class Ringing {
      * @return the strokes that this stops
      */
     public List<Integer> strike(int stroke, int hit, Line line, Sound sound, double seconds) {
-        List<Integer> stopped = stop(seconds, other -> stops(line, sound, other.line, other.sound));
+        // The same line once more at the same moment finds nothing that it did not find before.
+        List<Integer> stopped = seconds == moment && sound.equals(struckAs.get(line))
+                ? List.of()
+                : stop(seconds, other -> stops(line, sound, other.line, other.sound));
         double length = lengthOfSound.computeIfAbsent(sound, lengths::applyAsDouble);
-        justStruck.add(new Rings(stroke, hit, line, sound, seconds, seconds + length));
+        Rings struck = new Rings(stroke, hit, line, sound, seconds, seconds + length);
+        if (seconds == moment) {
+            justStruck.add(struck);
+            struckAs.put(line, sound);
+        } else {
+            // It comes late: what is struck at this moment may stop it.
+            ringing.add(struck);
+            struckAs.clear();
+        }
         return stopped;
     }
 
@@ -121,6 +136,7 @@ public final class Ringing {
         if (seconds > moment) {
             ringing.addAll(justStruck);
             justStruck.clear();
+            struckAs.clear();
             moment = seconds;
         }
         List<Integer> stopped = new ArrayList<>();
