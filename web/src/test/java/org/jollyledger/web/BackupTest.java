@@ -25,6 +25,7 @@ import org.jollyledger.web.support.RunningApplication.Address;
 import org.jollyledger.web.support.Zips;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -53,6 +54,16 @@ class BackupTest {
     @AfterAll
     static void stopIt() {
         other.close();
+    }
+
+    /** Nothing is replaced while a batch runs, and tests before may have begun one. */
+    @BeforeEach
+    void awaitRunningBatches(Address address) {
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(60))
+                .until(() -> Http.json(Http.get(address.url("/api/batches")))
+                        .valueStream()
+                        .noneMatch(batch -> batch.get("state").stringValue().matches("waiting|running")));
     }
 
     private static byte[] bytes(String url) throws Exception {
