@@ -99,7 +99,7 @@ final class ColumnsBelow {
         NoteText note = note(notes.get(row)).orElseThrow();
         for (int at = row + rows; at < notes.size(); at += rows) {
             note = note.with(note(notes.get(at)).orElseThrow());
-            records.put(notes.get(at), elsewhere(notes.get(at)));
+            records.put(notes.get(at), ListLine.elsewhere(notes.get(at) + 1, lines.get(notes.get(at))));
         }
         records.put(
                 notes.get(row),
@@ -108,10 +108,6 @@ final class ColumnsBelow {
                         lines.get(notes.get(row)),
                         Optional.of(note),
                         lines.get(name).strip()));
-        records.put(name, elsewhere(name));
-    }
-
-    private ListLine elsewhere(int line) {
-        return ListLine.of(line + 1, lines.get(line), Optional.empty(), "").leftOut(NoteList.ELSEWHERE);
+        records.put(name, ListLine.elsewhere(name + 1, lines.get(name)));
     }
 }

@@ -34,6 +34,11 @@ record ListLine(
         return new ListLine(number, original, note, name, "", "", false, Optional.empty());
     }
 
+    /** A line that is read as a part of other rows. */
+    static ListLine elsewhere(int number, String original) {
+        return of(number, original, Optional.empty(), "").leftOut(NoteList.ELSEWHERE);
+    }
+
     ListLine withOriginal(String itsOriginal) {
         return new ListLine(number, itsOriginal, note, name, shortName, chokeGroup, unlike, skipped);
     }

@@ -32,12 +32,14 @@ final class NotesOverNames {
             if (at > 0
                     && isRowOfNotes(cells(lines.get(at - 1)), cells.size())
                     && all.get(all.size() - 1).number() == at) {
-                all.set(all.size() - 1, elsewhere(lines, at - 1));
+                all.set(all.size() - 1, ListLine.elsewhere(at, lines.get(at - 1)));
             }
             all.addAll(records);
-            all.add(elsewhere(lines, ++at));
+            at++;
+            all.add(ListLine.elsewhere(at + 1, lines.get(at)));
             if (at + 1 < lines.size() && notes(cells) == 0 && isRowOfNotes(cells(lines.get(at + 1)), cells.size())) {
-                all.add(elsewhere(lines, ++at));
+                at++;
+                all.add(ListLine.elsewhere(at + 1, lines.get(at)));
             }
         }
         return any ? Optional.of(new ListLayout("a row of notes and a row of names", all)) : Optional.empty();
@@ -45,10 +47,6 @@ final class NotesOverNames {
 
     private static boolean isRowOfNotes(List<String> cells, int size) {
         return cells.size() == size && notes(cells) >= Math.max(FEWEST, SHARE_WANTED * size);
-    }
-
-    private static ListLine elsewhere(List<String> lines, int at) {
-        return ListLine.of(at + 1, lines.get(at), Optional.empty(), "").leftOut(NoteList.ELSEWHERE);
     }
 
     private static List<String> cells(String line) {

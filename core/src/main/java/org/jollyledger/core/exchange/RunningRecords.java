@@ -201,10 +201,11 @@ final class RunningRecords {
             return Optional.empty();
         }
         Matcher head = HEAD_AND_NAME.matcher(line.substring(behind, reference.from));
-        return head.matches()
-                        && SoundReader.read(head.group(1)).pieceNamed()
-                        && !SoundReader.read(name(head.group(2))).pieceNamed()
-                        && ListLine.hasLetters(name(head.group(2)))
+        if (!head.matches() || !SoundReader.read(head.group(1)).pieceNamed()) {
+            return Optional.empty();
+        }
+        String name = name(head.group(2));
+        return ListLine.hasLetters(name) && !SoundReader.read(name).pieceNamed()
                 ? Optional.of(ListLine.of(number, line, Optional.empty(), head.group(1)))
                 : Optional.empty();
     }
@@ -221,8 +222,9 @@ final class RunningRecords {
             while (end.find()) {
                 name = between.substring(Math.min(between.length(), end.start() + 1));
             }
-            int colon = EDGES.matcher(name).replaceAll("").lastIndexOf(": ");
-            name = colon > 0 ? EDGES.matcher(name).replaceAll("").substring(colon + 1) : name;
+            String inside = EDGES.matcher(name).replaceAll("");
+            int colon = inside.lastIndexOf(": ");
+            name = colon > 0 ? inside.substring(colon + 1) : name;
         }
         String before;
         do {
@@ -230,11 +232,11 @@ final class RunningRecords {
             name = EDGES.matcher(name).replaceAll("");
         } while (!name.equals(before));
         String tidy = LineTemplate.tidy(name);
-        if (tidy.length() > Line.LONGEST_NAME) {
+        if (noteFirst || tidy.length() > Line.LONGEST_NAME) {
             return tidy;
         }
-        String bare = noteFirst ? tidy : LEADS_TO_A_NOTE.matcher(tidy).replaceFirst("");
-        return noteFirst ? tidy : BEGINS_A_CLAUSE.matcher(bare).replaceFirst("");
+        String bare = LEADS_TO_A_NOTE.matcher(tidy).replaceFirst("");
+        return BEGINS_A_CLAUSE.matcher(bare).replaceFirst("");
     }
 
     /** What may be a note of a line, in its order. */

@@ -6,7 +6,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpServletResponseWrapper;
 import java.io.IOException;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
@@ -25,7 +24,6 @@ import org.springframework.web.servlet.resource.ResourceUrlProvider;
  */
 @Configuration(proxyBeanMethods = false)
 class AssetLinks {
-    private static final List<String> FOLDERS = List.of("/css/", "/js/", "/vendor/", "/webjars/");
     /** With the hash of their content, or the version of the library. */
     private static final Pattern FOR_GOOD =
             Pattern.compile("/(?:css|js|vendor)/.*-[0-9a-f]{32}\\.[a-z0-9]+|/webjars/[^/]+/\\d[^/]*/.*");
@@ -58,7 +56,7 @@ class AssetLinks {
 
                     @Override
                     public String encodeURL(String url) {
-                        return FOLDERS.stream().anyMatch(url::startsWith) ? hashed(url) : super.encodeURL(url);
+                        return AssetFolders.hold(url) ? hashed(url) : super.encodeURL(url);
                     }
                 });
             }

@@ -16,6 +16,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
+import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
@@ -28,7 +29,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 final class BackupArchive {
     static final String INDEX = "backup.json";
-    static final String DATABASE = "ledger.mv.db";
+    static final String DATABASE = LedgerDatabase.FILE;
     private static final String BATCHES = "batches/";
     private static final Pattern OF_BATCH = Pattern.compile(BATCHES + "([0-9a-f]{24})/([a-z0-9-]{1,40}\\.[a-z]{1,10})");
     private static final int VERSION = 1;

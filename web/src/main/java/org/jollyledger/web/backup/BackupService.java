@@ -9,7 +9,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
-import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -26,10 +25,13 @@ import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.FlywayException;
 import org.hibernate.Session;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.backup.LedgerCopy.Copied;
 import org.jollyledger.web.backup.LedgerTables.Table;
 import org.jollyledger.web.cache.Recently;
+import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.problem.Refusal;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -62,15 +64,9 @@ public class BackupService {
     }
 
     /** How a backup comes back. */
-    public enum Mode {
-        ADD("add"),
-        REPLACE("replace");
-
-        private final String code;
-
-        Mode(String code) {
-            this.code = code;
-        }
+    public enum Mode implements Coded {
+        ADD,
+        REPLACE;
 
         /**
          * The way with a code.
@@ -78,9 +74,7 @@ public class BackupService {
          * @throws Refusal when there is none
          */
         public static Mode parse(String code) {
-            return Stream.of(values())
-                    .filter(mode -> mode.code.equals(code))
-                    .findFirst()
+            return Codes.find(Mode.class, code)
                     .orElseThrow(() -> Refusal.incomplete(
                             "Choose how to restore: \"add\" what is missing, or \"replace\" everything."));
         }
@@ -138,11 +132,8 @@ public class BackupService {
 
     /** As it is at one moment, while it is used. */
     private void copyDatabase(Path copy) throws IOException {
-        Files.deleteIfExists(copy);
-        try (Connection connection = database.getConnection();
-                PreparedStatement backup = connection.prepareStatement("BACKUP TO ?")) {
-            backup.setString(1, copy.toString());
-            backup.execute();
+        try {
+            LedgerDatabase.copy(database, copy);
         } catch (SQLException e) {
             throw new IOException("The database could not be copied.", e);
         }
@@ -253,9 +244,7 @@ public class BackupService {
     private static void upgrade(DataSource backup) {
         try {
             Flyway flyway = Flyway.configure().dataSource(backup).load();
-            boolean newer = Stream.of(flyway.info().all())
-                    .anyMatch(migration -> migration.getState().name().startsWith("FUTURE"));
-            if (newer) {
+            if (LedgerDatabase.isNewer(flyway)) {
                 throw Refusal.unreadable("This backup was made by a newer version; restore it there.");
             }
             flyway.migrate();
@@ -306,7 +295,7 @@ public class BackupService {
     /** The sizes of what is in the data folder. */
     List<Share> shares() {
         return List.of(
-                new Share("The ledger", size(data.resolve("ledger.mv.db"))),
+                new Share("The ledger", size(data.resolve(LedgerDatabase.FILE))),
                 new Share("Files of batches", size(data.resolve("batches"))),
                 new Share("Parcels that wait", size(data.resolve("parcels"))),
                 new Share("Backups", size(backups())));

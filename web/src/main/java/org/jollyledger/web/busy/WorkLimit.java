@@ -7,11 +7,11 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.jollyledger.web.asset.AssetFolders;
 import org.jollyledger.web.problem.BodyTooLarge;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.problem.Refusals;
@@ -39,14 +39,15 @@ class WorkLimit extends OncePerRequestFilter {
     private static final long LARGE = 1L << 20;
     private static final long VERY_LARGE = 8L << 20;
     private static final Logger LOG = LoggerFactory.getLogger(WorkLimit.class);
-    private static final List<String> LIGHT = List.of("/css/", "/js/", "/vendor/", "/webjars/", "/actuator/");
+    private static final String HEALTH = "/actuator/";
 
     private final Semaphore takenIn = new Semaphore(MOST_TAKEN_IN);
     private final Semaphore workedOn = new Semaphore(MOST_WORKED_ON, true);
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        return LIGHT.stream().anyMatch(request.getRequestURI()::startsWith);
+        String path = request.getRequestURI();
+        return AssetFolders.hold(path) || path.startsWith(HEALTH);
     }
 
     @Override

@@ -10,8 +10,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.sql.Connection;
-import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
@@ -19,7 +17,7 @@ import javax.sql.DataSource;
 
 /** The file of the database, and the copy of it that is there while its schema changes. */
 final class DatabaseFile {
-    private static final String NAME = "ledger.mv.db";
+    private static final String NAME = LedgerDatabase.FILE;
     private static final String COPY = "before-upgrade.zip";
     private static final String UNFINISHED = "before-upgrade.part";
     private static final long LEAST_ROOM = 8L << 20;
@@ -95,12 +93,7 @@ final class DatabaseFile {
     void copy(DataSource database) {
         Path unfinished = folder.resolve(UNFINISHED);
         try {
-            Files.deleteIfExists(unfinished);
-            try (Connection connection = database.getConnection();
-                    PreparedStatement backup = connection.prepareStatement("BACKUP TO ?")) {
-                backup.setString(1, unfinished.toString());
-                backup.execute();
-            }
+            LedgerDatabase.copy(database, unfinished);
             Files.move(unfinished, folder.resolve(COPY), StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -1,9 +1,7 @@
 package org.jollyledger.web.database;
 
 import java.nio.file.Path;
-import java.util.Arrays;
 import org.flywaydb.core.Flyway;
-import org.flywaydb.core.api.MigrationState;
 import org.springframework.beans.factory.config.BeanFactoryPostProcessor;
 import org.springframework.boot.flyway.autoconfigure.FlywayMigrationStrategy;
 import org.springframework.context.annotation.Bean;
@@ -32,10 +30,7 @@ class SchemaUpgrade {
     }
 
     static void upgrade(Flyway flyway, DatabaseFile file) {
-        boolean newer = Arrays.stream(flyway.info().all())
-                .anyMatch(migration -> migration.getState() == MigrationState.FUTURE_SUCCESS
-                        || migration.getState() == MigrationState.FUTURE_FAILED);
-        if (newer) {
+        if (LedgerDatabase.isNewer(flyway)) {
             throw new DatabaseTrouble(
                     "This ledger was kept by a newer Jolly Ledger; it was left as it is.",
                     "Start the newer one, or use another folder with --data.");

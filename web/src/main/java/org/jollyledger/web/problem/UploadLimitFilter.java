@@ -24,7 +24,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Refuses what announces itself as too large before a byte of it is read, and the rest where it becomes too large. */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 30)
-class UploadLimitFilter extends OncePerRequestFilter {
+public class UploadLimitFilter extends OncePerRequestFilter {
     private final LedgerProperties properties;
 
     UploadLimitFilter(LedgerProperties properties) {
@@ -120,7 +120,8 @@ class UploadLimitFilter extends OncePerRequestFilter {
         return Stream.of("/batches", "/api/batches", "/backups/", "/api/backup").anyMatch(path::startsWith);
     }
 
-    private static boolean isUpload(HttpServletRequest request) {
+    /** Whether a request brings files, in a form of several parts. */
+    public static boolean isUpload(HttpServletRequest request) {
         String type = request.getContentType();
         return type != null && type.toLowerCase(Locale.ROOT).startsWith("multipart/");
     }

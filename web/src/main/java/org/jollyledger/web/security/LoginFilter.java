@@ -6,10 +6,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
-import java.util.Locale;
 import java.util.Optional;
 import org.jollyledger.web.busy.UnreadBody;
 import org.jollyledger.web.problem.Refusals;
+import org.jollyledger.web.problem.UploadLimitFilter;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AnonymousAuthenticationToken;
@@ -81,9 +81,8 @@ final class LoginFilter extends OncePerRequestFilter {
     }
 
     private static boolean bringsMuch(HttpServletRequest request) {
-        String type = request.getContentType();
         return request.getContentLengthLong() > LARGEST_FORM
                 || request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null
-                || type != null && type.toLowerCase(Locale.ROOT).startsWith("multipart/");
+                || UploadLimitFilter.isUpload(request);
     }
 }

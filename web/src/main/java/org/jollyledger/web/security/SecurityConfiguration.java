@@ -1,6 +1,7 @@
 package org.jollyledger.web.security;
 
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.asset.AssetFolders;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.config.Customizer;
@@ -26,8 +27,9 @@ class SecurityConfiguration {
             http.authorizeHttpRequests(requests -> requests.anyRequest().permitAll());
         } else {
             http.addFilterBefore(new LoginFilter(guard), CsrfFilter.class)
-                    .authorizeHttpRequests(requests -> requests.requestMatchers(
-                                    "/actuator/health", "/login", "/css/**", "/js/**", "/vendor/**", "/webjars/**")
+                    .authorizeHttpRequests(requests -> requests.requestMatchers("/actuator/health", "/login")
+                            .permitAll()
+                            .requestMatchers(AssetFolders.patterns())
                             .permitAll()
                             .anyRequest()
                             .authenticated())
