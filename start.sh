@@ -47,6 +47,19 @@ fi
 heap="${JOLLY_LEDGER_HEAP:-1g}"
 echo "Starting; it takes up to $heap of memory for its work (set JOLLY_LEDGER_HEAP to change that) …"
 # What was needed for a moment is given back: the heap shrinks to what is in use.
-exec java -XX:SharedArchiveFile="$app/classes.jsa" -Xshare:auto -Xlog:disable -XX:+UseSerialGC \
-  -Xms24m -Xmx"$heap" -XX:MinHeapFreeRatio=15 -XX:MaxHeapFreeRatio=30 \
-  -jar "$app/jolly-ledger-app.jar" --server.port="$port" --jolly-ledger.data="$data" --jolly-ledger.demo="$demo"
+run() {
+  java -XX:SharedArchiveFile="$app/classes.jsa" -Xshare:auto -Xlog:disable -XX:+UseSerialGC \
+    -Xms24m -Xmx"$heap" -XX:MinHeapFreeRatio=15 -XX:MaxHeapFreeRatio=30 \
+    -jar "$app/jolly-ledger-app.jar" --server.port="$port" --jolly-ledger.data="$data" --jolly-ledger.demo="$demo" &
+  running=$!
+  trap 'kill -TERM "$running" 2>/dev/null' TERM INT HUP
+  wait "$running" && ended=0 || ended=$?
+  # A signal ends the waiting, not the application.
+  while kill -0 "$running" 2>/dev/null; do wait "$running" && ended=0 || ended=$?; done
+}
+run
+while [ "$ended" = 3 ]; do
+  echo "It ran out of memory; starting again. A larger JOLLY_LEDGER_HEAP helps." >&2
+  run
+done
+exit "$ended"

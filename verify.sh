@@ -36,4 +36,23 @@ fi
 
 export JOLLY_LEDGER_OUTSIDE_CHECKS=1
 export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1
-exec ./mvnw -B -ntp verify
+./mvnw -B -ntp -Pdistribution verify
+
+# What is handed out starts and answers.
+unpacked="$(mktemp -d)"
+trap 'rm -rf "$unpacked"' EXIT
+(cd "$unpacked" && "$(command -v jar)" xf "$OLDPWD"/web/target/jolly-ledger-*.zip)
+for part in jolly-ledger.sh jolly-ledger.cmd README.txt LICENSE bom.json licences/THIRD-PARTY.txt; do
+  [ -s "$unpacked"/jolly-ledger-*/"$part" ] || { echo "The archive lacks $part." >&2; exit 1; }
+done
+log="$unpacked/log.txt"
+bash "$unpacked"/jolly-ledger-*/jolly-ledger.sh --server.port=0 > "$log" 2>&1 &
+started=$!
+for _ in $(seq 120); do
+  grep -q "is ready at" "$log" && break
+  kill -0 "$started" 2>/dev/null || break
+  sleep 0.5
+done
+kill -TERM "$started" 2>/dev/null || true
+wait "$started" || true
+grep "is ready at" "$log" || { echo "The archive does not start:" >&2; cat "$log" >&2; exit 1; }

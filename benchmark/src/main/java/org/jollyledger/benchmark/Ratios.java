@@ -9,8 +9,10 @@ import java.util.stream.Collectors;
 import org.openjdk.jmh.results.RunResult;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.RunnerException;
+import org.openjdk.jmh.runner.options.ChainedOptionsBuilder;
 import org.openjdk.jmh.runner.options.CommandLineOptionException;
 import org.openjdk.jmh.runner.options.CommandLineOptions;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
 
 /** Runs the measurements, with JMH's own options, and prints what is wanted of them: ratios. */
 public final class Ratios {
@@ -23,12 +25,17 @@ public final class Ratios {
             new Wanted("forPart", "typical", "time, proposal for a part / for what is typical"),
             new Wanted("found", "converted", "time, finding discrepancies / converting"),
             new Wanted("list", "names", "time, reading a list / reading the sounds of its names"),
+            new Wanted("plainText", "page", "answers a second, plain text / page"),
             new Wanted("matrix", "singly", "time, a matrix / the conversions it stands for"));
 
     private Ratios() {}
 
     public static void main(String[] arguments) throws RunnerException, CommandLineOptionException {
-        Collection<RunResult> results = new Runner(new CommandLineOptions(arguments)).run();
+        ChainedOptionsBuilder options = new OptionsBuilder().parent(new CommandLineOptions(arguments));
+        if (System.getProperty(PageLoad.ADDRESS) == null) {
+            options.exclude(PageLoad.class.getSimpleName());
+        }
+        Collection<RunResult> results = new Runner(options.build()).run();
         Map<String, Map<String, Double>> scores = new TreeMap<>();
         for (RunResult result : results) {
             String name = result.getParams().getBenchmark();

@@ -1,5 +1,6 @@
 package org.jollyledger.web;
 
+import java.time.Duration;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
@@ -14,6 +15,8 @@ import org.springframework.util.unit.DataSize;
  * @param hosts names, besides those of this machine, under which the application may be asked
  * @param largestUpload the largest file or document that is taken
  * @param largestBatch the largest archive of parts that is taken
+ * @param lease how long a job stays with an application that says nothing any more
+ * @param leastRoom with less room than this on the disk of the data folder nothing is written
  */
 @ConfigurationProperties("jolly-ledger")
 public record LedgerProperties(
@@ -22,4 +25,6 @@ public record LedgerProperties(
         @DefaultValue("") String password,
         @DefaultValue List<String> hosts,
         @DefaultValue("16MB") DataSize largestUpload,
-        @DefaultValue("512MB") DataSize largestBatch) {}
+        @DefaultValue("512MB") DataSize largestBatch,
+        @DefaultValue("20s") Duration lease,
+        @DefaultValue("32MB") DataSize leastRoom) {}

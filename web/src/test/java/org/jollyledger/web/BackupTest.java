@@ -4,7 +4,9 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -214,6 +216,46 @@ class BackupTest {
         assertThat(Http.json(Http.get(url + "/api/maps"))).hasSize(maps);
         assertThat(Http.get(url + "/backups/..%2Fledger.mv.db.zip").statusCode())
                 .isBetween(400, 404);
+    }
+
+    @Test
+    void whatTakesRoomIsDeletedOnItsPages(Address address, Window window) throws Exception {
+        String url = otherUrl;
+        restore(url, bytes(address.url("/api/backup")), "replace");
+        convertABatch(url);
+        Page page = window.page();
+        page.navigate(url + "/backups");
+        Locator deletions =
+                page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Delete before-restoring-"));
+        int kept = deletions.count();
+        deletions.first().click();
+        assertThat(page.getByRole(AriaRole.STATUS).textContent()).startsWith("Deleted before-restoring-");
+        assertThat(deletions.count()).isEqualTo(kept - 1);
+
+        page.navigate(url + "/batches");
+        Browser.assertAccessibleInBothThemes(page);
+        page.locator("#delete-finished").click();
+        assertThat(page.getByRole(AriaRole.STATUS).textContent()).matches("Deleted \\d+ finished batch(es)?\\.");
+        assertThat(page.locator("#delete-finished").count()).isZero();
+        page.navigate(url + "/backups");
+        assertThat(page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("Files of batches 0.0 MB"))
+                        .count())
+                .isEqualTo(1);
+    }
+
+    @Test
+    void thePageOfTheServerShowsItsFigures(Address address, Window window) throws Exception {
+        Http.get(address.url("/nothing-here"));
+        Page page = window.page();
+        page.navigate(address.url("/backups"));
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("How the server is doing"))
+                .click();
+        Browser.assertAccessibleInBothThemes(page);
+        assertThat(page.locator("main").innerText())
+                .containsPattern("Memory in use\\s+[\\d,]+ MB of [\\d,]+ MB")
+                .containsPattern("Requests answered\\s+[1-9]")
+                .containsPattern("Requests refused\\s+[1-9]")
+                .containsPattern("Requests at work\\s+1 of 12");
     }
 
     @Test

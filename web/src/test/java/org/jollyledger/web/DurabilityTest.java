@@ -5,6 +5,8 @@ import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
 import java.net.http.HttpResponse;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -13,8 +15,10 @@ import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.QuickStart;
 import org.jollyledger.web.support.RunningApplication;
@@ -28,6 +32,9 @@ import tools.jackson.databind.JsonNode;
 
 /** The application as a process of its own, which can be killed. */
 class DurabilityTest {
+    private static final int MOST_SECONDS_TO_STOP = 8;
+    private static final int ROUNDS = 2;
+    private static final int MINUTE = 60;
     private static final int START_SECONDS = 90;
     private static final int MAPS_BEFORE_THE_BATCH = 40;
     private static final int MAPS_BEFORE_THE_KILL = 5;
@@ -52,11 +59,16 @@ class DurabilityTest {
     private record Started(Process process, String url, Path log) {}
 
     private static Started start(Path folder, String... options) throws Exception {
+        return startWithHeap("1g", folder, options);
+    }
+
+    private static Started startWithHeap(String heap, Path folder, String... options) throws Exception {
         int port = RunningApplication.freePort();
         Path log = Files.createTempFile(folder, "log", ".txt");
         List<String> command = new ArrayList<>(java);
         command.addAll(List.of("--server.port=" + port, "--jolly-ledger.data=" + folder.resolve("data")));
         command.addAll(List.of(options));
+        command.add(1, "-Xmx" + heap);
         Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(log.toFile())
@@ -77,6 +89,77 @@ class DurabilityTest {
                 + "{\"note\": 36, \"name\": \"Kick\", \"sound\": \"kick\"}]}";
     }
 
+    /** A part with so many hits: each is struck for 20 ticks and 20 after the last one. */
+    private static byte[] partWith(int hits) {
+        byte[] hit = {20, (byte) 0x99, 36, 100, 20, (byte) 0x99, 36, 0};
+        ByteBuffer file = ByteBuffer.allocate(26 + hits * hit.length);
+        file.put("MThd".getBytes(StandardCharsets.US_ASCII)).putInt(6);
+        file.putShort((short) 0).putShort((short) 1).putShort((short) 480);
+        file.put("MTrk".getBytes(StandardCharsets.US_ASCII)).putInt(hits * hit.length + 4);
+        for (int number = 0; number < hits; number++) {
+            file.put(hit);
+        }
+        return file.put(new byte[] {0, (byte) 0xff, 0x2f, 0}).array();
+    }
+
+    /** What is too large for the memory is refused, what is large waits for its turn, and everything goes on. */
+    @Test
+    void aSmallHeapIsNeverRunOutOf(@TempDir Path folder) throws Exception {
+        Started started = startWithHeap("192m", folder);
+        awaitReady(started);
+        Map<String, Integer> parts = Map.of("huge", 1_900_000, "large", 300_000, "long", 60_000);
+        for (Map.Entry<String, Integer> part : parts.entrySet()) {
+            HttpResponse<byte[]> kept = Http.postFile(
+                    started.url + "/api/parts", "part", part.getKey() + ".mid", partWith(part.getValue()));
+            assertThat(kept.statusCode()).as(Http.text(kept)).isIn(201, 413);
+        }
+        List<String> paths = List.of(
+                "/parts/large",
+                "/parts/large?map=tin-parade",
+                "/parts/large/reconcile",
+                "/parts/long",
+                "/parts/long?map=quayside-oak",
+                "/parts/long/reconcile",
+                "/parts/long/download/csv",
+                "/parts/huge",
+                "/parts/huge?map=tin-parade",
+                "/parts/huge/reconcile",
+                "/");
+        assertThat(Http.get(started.url + "/parts/long").statusCode()).isEqualTo(200);
+        assertThat(Http.get(started.url + "/parts/large/reconcile").statusCode())
+                .isEqualTo(413);
+        List<CompletableFuture<HttpResponse<byte[]>>> answers = new ArrayList<>();
+        for (int round = 0; round < ROUNDS; round++) {
+            for (String path : paths) {
+                answers.add(Http.getLater(started.url + path));
+            }
+        }
+        for (CompletableFuture<HttpResponse<byte[]>> answer : answers) {
+            assertThat(answer.get(MINUTE, TimeUnit.SECONDS).statusCode())
+                    .as(answer.get().uri().toString())
+                    .isIn(200, 404, 413, 503);
+        }
+        assertThat(Files.readString(started.log)).doesNotContain("memory", "OutOfMemoryError");
+        assertThat(Http.get(started.url + "/actuator/health").statusCode()).isEqualTo(200);
+    }
+
+    /** Whatever runs, nobody waits for it: such work takes many times as long as this. */
+    @Test
+    void itStopsInTheMiddleOfLongWork(@TempDir Path folder) throws Exception {
+        Started started = start(folder);
+        awaitReady(started);
+        Http.postFile(started.url + "/api/parts", "part", "long.mid", partWith(400_000));
+        List<CompletableFuture<HttpResponse<byte[]>>> under = IntStream.range(0, 6)
+                .mapToObj(number ->
+                        Http.getLater(started.url + "/parts/long/download/" + (number % 2 == 0 ? "csv" : "musicxml")))
+                .toList();
+        Thread.sleep(500);
+        assertThat(under).anyMatch(answer -> !answer.isDone());
+        started.process.destroy();
+        assertThat(started.process.waitFor(MOST_SECONDS_TO_STOP, TimeUnit.SECONDS))
+                .isTrue();
+    }
+
     /**
      * Killed in the middle of saving one map after another, and of a batch: every map that was acknowledged is there,
      * whole; the batch says so, and what came in is still there to begin again.
@@ -93,6 +176,10 @@ class DurabilityTest {
                     "{\"base\": " + base + ", \"what\": \"remove\", \"hits\": \"0\"}");
             assertThat(edited.statusCode()).isEqualTo(200);
         }
+        assertThat(Files.readString(folder.resolve("data/log/jolly-ledger.log")).lines())
+                .anyMatch(line ->
+                        line.matches("\\S+ INFO  127\\.0\\.0\\.1: part “tightrope” \\(\\d+\\) revision 1: added"))
+                .anyMatch(line -> line.matches("\\S+ INFO  127.*: part “tightrope” \\(\\d+\\) revision 4: .* deleted"));
         List<String> acknowledged = new ArrayList<>();
         for (int number = 0; number < MAPS_BEFORE_THE_BATCH; number++) {
             acknowledged.add(saved(first, number));

@@ -11,7 +11,9 @@ import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.MessageDigest;
 import java.util.HashMap;
+import java.util.HexFormat;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.MatchResult;
@@ -51,6 +53,9 @@ class WebArchitectureTest {
     /** A form's tag, with the arrows that may stand in its values. */
     private static final Pattern FORM = Pattern.compile("<form\\b(?:[^>\"]|\"[^\"]*\")*>");
 
+    /** A row of the list of what is vendored: its file and the hash of that. */
+    private static final Pattern VENDORED = Pattern.compile("\\| ([^|\\s]+) \\| ([0-9a-f]{64}) \\|");
+
     /** Scripts import each other in one direction only, and none that is not there. */
     @Test
     void scriptsDoNotGoInCircles() throws Exception {
@@ -68,6 +73,26 @@ class WebArchitectureTest {
             // What imports nothing that is left is done with.
         }
         assertThat(open).as("scripts that import each other in circles").isEmpty();
+    }
+
+    /** What is shipped as it came is what its list says, and nothing else is there. */
+    @Test
+    void vendoredFilesAreTheListedOnes() throws Exception {
+        Path folder = Path.of("src/main/resources/static/vendor");
+        Map<String, String> listed = VENDORED.matcher(Files.readString(folder.resolve("README.md")))
+                .results()
+                .collect(Collectors.toMap(row -> row.group(1), row -> row.group(2)));
+        Map<String, String> found = new HashMap<>();
+        try (Stream<Path> files = Files.walk(folder)) {
+            for (Path file : files.filter(Files::isRegularFile).toList()) {
+                String name = folder.relativize(file).toString().replace('\\', '/');
+                if (!name.equals("README.md") && !file.getFileName().toString().startsWith("LICENSE")) {
+                    byte[] hash = MessageDigest.getInstance("SHA-256").digest(Files.readAllBytes(file));
+                    found.put(name, HexFormat.of().formatHex(hash));
+                }
+            }
+        }
+        assertThat(found).isEqualTo(listed).isNotEmpty();
     }
 
     /** Only th:action puts the token into a form; one without it is refused when it is sent. */

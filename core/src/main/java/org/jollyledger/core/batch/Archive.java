@@ -64,6 +64,10 @@ final class Archive implements Closeable {
             current = rest.hasMoreElements() ? rest.nextElement() : null;
         }
         seen++;
+        // What a folder holds would be unpacked on the way to the next entry, however much it is.
+        if (current != null && current.isDirectory() && canRead() && content().read() >= 0) {
+            throw new ZipException("A folder in the archive has content of its own.");
+        }
         return Optional.ofNullable(current);
     }
 

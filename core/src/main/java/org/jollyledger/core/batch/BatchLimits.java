@@ -11,4 +11,9 @@ package org.jollyledger.core.batch;
 public record BatchLimits(int largestPart, long largestFile, long mostBytes, int mostFiles) {
     /** For a machine that does other things as well: parts of 16 MB, files of 256 MB, 4 GB and 200,000 files in all. */
     public static final BatchLimits USUAL = new BatchLimits(16 << 20, 256L << 20, 4L << 30, 200_000);
+
+    /** The same with parts that are no larger than so many bytes. */
+    public BatchLimits withPartsUpTo(int bytes) {
+        return new BatchLimits(Math.min(largestPart, bytes), largestFile, mostBytes, mostFiles);
+    }
 }

@@ -1,10 +1,13 @@
 package org.jollyledger.core.exchange;
 
+import java.io.IOException;
 import java.util.Optional;
 import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
 import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.BarBeat;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 
@@ -15,11 +18,15 @@ public final class HitRows {
 
     private HitRows() {}
 
-    /** {@return all hits with the names that a map gives them; a first row names the columns} */
-    public static String write(Part part, NoteMap map) {
-        StringBuilder rows = new StringBuilder();
+    /**
+     * Writes all hits with the names that a map gives them; a first row names the columns.
+     *
+     * @throws IOException when the rows cannot be written there
+     */
+    public static void write(Part part, NoteMap map, Appendable rows) throws IOException {
+        CSVPrinter printer = new CSVPrinter(rows, FORMAT);
         row(
-                rows,
+                printer,
                 "bar",
                 "beat",
                 "tick",
@@ -36,10 +43,11 @@ public final class HitRows {
         for (int hit : part.hitsInTime()) {
             Note note = Note.of(part.note(hit));
             Optional<Line> line = map.lineAt(note);
+            BarBeat place = part.place(hit);
             row(
-                    rows,
-                    part.place(hit).bar(),
-                    part.place(hit).beat().toPlainString(),
+                    printer,
+                    place.bar(),
+                    place.beat().toPlainString(),
                     part.tick(hit),
                     Math.round(part.tempoMap(part.track(hit)).seconds(part.tick(hit)) * THOUSANDTHS) / THOUSANDTHS,
                     note.number(),
@@ -52,10 +60,9 @@ public final class HitRows {
                     part.channel(hit),
                     part.track(hit) + 1);
         }
-        return rows.toString();
     }
 
-    private static void row(StringBuilder rows, Object... cells) {
-        rows.append(FORMAT.format(SheetCells.guarded(cells))).append(FORMAT.getRecordSeparator());
+    private static void row(CSVPrinter rows, Object... cells) throws IOException {
+        rows.printRecord(SheetCells.guarded(cells));
     }
 }

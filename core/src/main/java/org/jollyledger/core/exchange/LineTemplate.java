@@ -279,9 +279,11 @@ final class LineTemplate {
         if (!ListLine.hasLetters(name)) {
             return Optional.empty();
         }
-        NoteText note = new NoteText(List.of(), List.of());
+        List<String> references = new ArrayList<>();
         for (int i = 0; i < lead.size(); i++) {
-            note = lead.get(i) == Part.INDEX ? note : note.with(read(matcher.group("l" + i)));
+            if (lead.get(i) != Part.INDEX) {
+                references.add(matcher.group("l" + i));
+            }
         }
         for (int i = 0; i < trail.size(); i++) {
             String reference = matcher.group("t" + i);
@@ -291,7 +293,16 @@ final class LineTemplate {
                 name = name + " " + counted.group(1);
                 reference = counted.group(2);
             }
-            note = note.with(read(reference));
+            references.add(reference);
+        }
+        NoteText note = new NoteText(List.of(), List.of());
+        for (String reference : references) {
+            Optional<NoteText> read = NoteText.of(reference);
+            if (read.isEmpty()) {
+                // It looks like notes and is none, such as 2/187.
+                return Optional.empty();
+            }
+            note = note.with(read.get());
         }
         return Optional.of(ListLine.of(number, line, Optional.of(note), name));
     }
@@ -299,10 +310,6 @@ final class LineTemplate {
     private static boolean isFarApart(Matcher counted) {
         int first = Integer.parseInt(counted.group(1));
         return ListLayout.isSmall(first) && Integer.parseInt(counted.group(2)) - first > LONGEST_RANGE_FROM_SMALL;
-    }
-
-    private static NoteText read(String reference) {
-        return NoteText.of(reference).orElseThrow(() -> new IllegalStateException(reference));
     }
 
     /** Without what only led from the note to the name: dots, dashes, brackets that opened for the note. */

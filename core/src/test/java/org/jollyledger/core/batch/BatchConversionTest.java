@@ -292,6 +292,14 @@ class BatchConversionTest {
         assertThat(notes.sentences()).containsExactly("secret.mid: is encrypted and left out");
     }
 
+    /** It would be unpacked on the way to what comes after it. */
+    @Test
+    void aFolderWithContentEndsTheArchive() throws Exception {
+        Map<String, byte[]> result = convert(zip(files("a.mid", loop(), "bomb/", new byte[20 << 20], "b.mid", loop())));
+        assertThat(result).containsKey("a.mid").doesNotContainKey("b.mid");
+        assertThat(notes.sentences()).hasSize(1).allMatch(sentence -> sentence.contains("damaged here"));
+    }
+
     @Test
     void bombsAreLeftOutWhereTheyPassTheLimit() throws Exception {
         byte[] zeros = new byte[60_000];

@@ -238,8 +238,9 @@ class MusicXmlTest {
     @Test
     void theListOfHitsIsCsv() throws Exception {
         NoteMap map = SmallMaps.map(36, "kick.hit", "snare.centre");
-        String rows = HitRows.write(SmallMaps.part(map, "0 . 1:40"), map);
-        assertThat(rows.lines())
+        StringBuilder rows = new StringBuilder();
+        HitRows.write(SmallMaps.part(map, "0 . 1:40"), map, rows);
+        assertThat(rows.toString().lines())
                 .containsExactly(
                         "bar,beat,tick,seconds,note,note name,line,sound,velocity,length,channel,track",
                         "1,1,0,0.0,36,C1,\"kick, hit\",kick.hit,100,120,10,1",

@@ -131,7 +131,9 @@ class ScoreTest {
     @Test
     void whatPlaysNothingIsInTheListOfHitsWithoutAName() throws Exception {
         Part part = part("4/4@0", "0 480:33");
-        String rows = HitRows.write(part, SmallMaps.map(60, "kick.hit"));
-        assertThat(rows.lines().skip(1)).containsExactly("1,1,0,0.0,38,D1,,,100,,10,2", "1,2,480,0.5,38,D1,,,33,,10,2");
+        StringBuilder rows = new StringBuilder();
+        HitRows.write(part, SmallMaps.map(60, "kick.hit"), rows);
+        assertThat(rows.toString().lines().skip(1))
+                .containsExactly("1,1,0,0.0,38,D1,,,100,,10,2", "1,2,480,0.5,38,D1,,,33,,10,2");
     }
 }

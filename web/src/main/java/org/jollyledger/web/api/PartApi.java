@@ -33,6 +33,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import tools.jackson.databind.JsonNode;
 
 /** Parts: their hits, changes to them, their versions, and the ways out. */
@@ -260,7 +261,7 @@ class PartApi {
 
     /** The part as a file: midi, musicxml, pdf, svg or csv. */
     @GetMapping("/{slug}/file")
-    ResponseEntity<byte[]> file(
+    ResponseEntity<StreamingResponseBody> file(
             @PathVariable String slug,
             @RequestParam(defaultValue = "midi") String format,
             @RequestParam(required = false) @Nullable String map,

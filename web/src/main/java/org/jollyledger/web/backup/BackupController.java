@@ -5,8 +5,10 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import org.jollyledger.web.backup.BackupService.Mode;
 import org.jollyledger.web.backup.BackupService.Restored;
+import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.room.DiskRoom;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.HttpHeaders;
@@ -30,8 +32,10 @@ class BackupController {
     private static final MediaType ZIP = MediaType.parseMediaType("application/zip");
 
     private final BackupService backups;
+    private final DiskRoom room;
 
-    BackupController(BackupService backups) {
+    BackupController(BackupService backups, DiskRoom room) {
+        this.room = room;
         this.backups = backups;
     }
 
@@ -50,6 +54,8 @@ class BackupController {
 
     @GetMapping({"/backups/everything", "/api/backup"})
     ResponseEntity<StreamingResponseBody> everything() {
+        // What goes wrong once it flows can only break it off.
+        room.need();
         return ResponseEntity.ok()
                 .contentType(ZIP)
                 .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(backups.name()))
@@ -86,6 +92,14 @@ class BackupController {
         } catch (Refusal refused) {
             return page(refused.sentence(), refused.status());
         }
+    }
+
+    @PostMapping("/backups/{name}.zip/removed")
+    String remove(@PathVariable String name, RedirectAttributes redirect) throws IOException {
+        Files.delete(backups.kept(name + ".zip"));
+        ChangeLog.note("backup " + name, "deleted");
+        redirect.addFlashAttribute("message", "Deleted " + name + ".zip.");
+        return "redirect:/backups";
     }
 
     private static ModelAndView done(Restored restored, Mode mode, RedirectAttributes redirect) {

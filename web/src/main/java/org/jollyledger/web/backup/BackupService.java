@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
@@ -31,10 +32,12 @@ import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.backup.LedgerCopy.Copied;
 import org.jollyledger.web.backup.LedgerTables.Table;
 import org.jollyledger.web.cache.Recently;
+import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.problem.Refusal;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
+import org.jollyledger.web.room.DiskRoom;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -43,24 +46,47 @@ import org.springframework.util.FileSystemUtils;
 /** Backs up the whole ledger while it is used, and restores it. */
 @Service
 public class BackupService {
-    private static final Logger LOG = LoggerFactory.getLogger(BackupService.class);
     private static final DateTimeFormatter IN_NAMES =
             DateTimeFormatter.ofPattern("yyyy-MM-dd-HHmmss", Locale.ROOT).withZone(ZoneId.systemDefault());
     private static final int MOST_BEFORE_RESTORING = 3;
     private static final String BEFORE_RESTORING = "before-restoring-";
 
+    /** Names of what is being made or unpacked. */
+    private static final Pattern LEFT_OVER = Pattern.compile("restoring-.*|.*\\.part");
+
     private final DataSource database;
     private final EntityManager entities;
     private final TransactionTemplate transaction;
+    private final DiskRoom room;
     private final Path data;
     private final Clock clock = Clock.systemUTC();
 
     BackupService(
-            DataSource database, EntityManager entities, TransactionTemplate transaction, LedgerProperties properties) {
+            DataSource database,
+            EntityManager entities,
+            TransactionTemplate transaction,
+            DiskRoom room,
+            LedgerProperties properties) {
+        this.room = room;
         this.database = database;
         this.entities = entities;
         this.transaction = transaction;
         this.data = Path.of(properties.data());
+    }
+
+    /** Deletes what a kill left behind in the middle of a backup or of restoring one. */
+    @EventListener(ApplicationReadyEvent.class)
+    void clearLeftovers() throws IOException {
+        if (!Files.isDirectory(backups())) {
+            return;
+        }
+        try (Stream<Path> files = Files.list(backups())) {
+            for (Path file : files.filter(file ->
+                            LEFT_OVER.matcher(file.getFileName().toString()).matches())
+                    .toList()) {
+                FileSystemUtils.deleteRecursively(file);
+            }
+        }
     }
 
     /** How a backup comes back. */
@@ -120,6 +146,7 @@ public class BackupService {
     }
 
     private void write(OutputStream out, boolean withBatches) throws IOException {
+        room.need();
         Path copy = Files.createTempFile(Files.createDirectories(backups()), "copy", ".part");
         try {
             Instant now = clock.instant();
@@ -171,6 +198,7 @@ public class BackupService {
      * @throws Refusal with one sentence
      */
     public synchronized Restored restore(InputStream archive, Mode mode) throws IOException {
+        room.need();
         Path folder = Files.createTempDirectory(Files.createDirectories(backups()), "restoring-");
         try {
             Instant made = BackupArchive.unpack(archive, folder);
@@ -183,7 +211,7 @@ public class BackupService {
                 keepNewest(BEFORE_RESTORING, MOST_BEFORE_RESTORING);
             }
             Copied copied = copyFrom(folder, mode);
-            LOG.warn("A backup of {} was restored ({})", made, mode);
+            ChangeLog.note("backup of " + made, mode == Mode.ADD ? "added" : "put in the place of everything");
             return new Restored(
                     made,
                     copied.of(LedgerTables.MAP),
@@ -297,7 +325,7 @@ public class BackupService {
         return List.of(
                 new Share("The ledger", size(data.resolve(LedgerDatabase.FILE))),
                 new Share("Files of batches", size(data.resolve("batches"))),
-                new Share("Parcels that wait", size(data.resolve("parcels"))),
+                new Share("Parcels waiting to be added", size(data.resolve("parcels"))),
                 new Share("Backups", size(backups())));
     }
 

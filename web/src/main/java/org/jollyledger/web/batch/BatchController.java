@@ -57,6 +57,7 @@ class BatchController {
     private ModelAndView listPage(BatchChoice.Form form, String refusal, HttpStatus status) {
         ModelAndView page = new ModelAndView("batch/list", status);
         page.addObject("batches", batches.latest());
+        page.addObject("finished", batches.finished());
         page.addObject("crosswalks", kept.all());
         page.addObject("maps", ledger.names());
         page.addObject("form", form);
@@ -209,6 +210,14 @@ class BatchController {
         batches.stop(token);
         redirect.addAttribute("token", token);
         return TO_ONE;
+    }
+
+    @PostMapping("/batches/removals")
+    String removeFinished(RedirectAttributes redirect) throws IOException {
+        int count = batches.removeFinished();
+        redirect.addFlashAttribute(
+                "message", count == 1 ? "Deleted 1 finished batch." : "Deleted " + count + " finished batches.");
+        return "redirect:/batches";
     }
 
     @PostMapping("/batches/{token}/remove")

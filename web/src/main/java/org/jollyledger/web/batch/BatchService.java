@@ -3,6 +3,7 @@ package org.jollyledger.web.batch;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -17,6 +18,8 @@ import org.jollyledger.web.job.Job;
 import org.jollyledger.web.job.JobService;
 import org.jollyledger.web.job.JobState;
 import org.jollyledger.web.problem.Refusal;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -30,6 +33,11 @@ public class BatchService {
     private final JobService jobs;
     private final ConvertJob convert;
     private final PackMaps packs;
+    /** Told on the page of backups. */
+    private static final Duration PATIENCE = Duration.ofDays(7);
+
+    private static final Logger LOG = LoggerFactory.getLogger(BatchService.class);
+
     private final TransactionTemplate transaction;
 
     BatchService(
@@ -49,6 +57,7 @@ public class BatchService {
 
     /** Makes a batch that has no files yet; returns its token. */
     public String create(String name, BatchChoice.Chosen chosen) {
+        clear();
         Optional<Crosswalks.Named> crosswalk = chosen.crosswalk();
         Optional<NoteMap> source = crosswalk.map(named -> named.crosswalk().source());
         String itsName = crosswalk
@@ -198,6 +207,32 @@ public class BatchService {
     public void remove(String token) throws IOException {
         jobs.remove(token);
         transaction.executeWithoutResult(status -> batches.delete(entity(token)));
+    }
+
+    /** How many batches have a result, which they need not keep for good. */
+    int finished() {
+        return jobs.finished(convert).size();
+    }
+
+    /** Deletes all batches that have come to their end, with all their files; returns how many. */
+    int removeFinished() throws IOException {
+        List<String> finished = jobs.finished(convert);
+        for (String token : finished) {
+            remove(token);
+        }
+        return finished.size();
+    }
+
+    /** Deletes what nobody has started for a week, and what a kill left behind. */
+    private void clear() {
+        try {
+            for (String token : jobs.forgotten(convert, PATIENCE)) {
+                remove(token);
+            }
+            jobs.clearLeftovers(PATIENCE);
+        } catch (IOException e) {
+            LOG.warn("Files of old batches could not be deleted", e);
+        }
     }
 
     private BatchEntity entity(String token) {

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import org.jollyledger.core.batch.BatchConversion;
 import org.jollyledger.core.batch.BatchLimits;
+import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.core.batch.BatchRoutes;
 import org.jollyledger.core.batch.BatchUse;
 import org.jollyledger.core.exchange.CrosswalkJson;
@@ -14,6 +15,7 @@ import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.batch.BatchEntity.Snapshot;
+import org.jollyledger.web.busy.Memory;
 import org.jollyledger.web.job.JobKind;
 import org.jollyledger.web.job.JobRun;
 import org.springframework.stereotype.Component;
@@ -47,9 +49,15 @@ class ConvertJob implements JobKind {
                     batch.snapshot().repairs(),
                     out,
                     run.folder(),
-                    BatchLimits.USUAL,
+                    limits(batch.snapshot()),
                     follower);
         }
+    }
+
+    /** So that each part finds room in the memory; larger ones are named and go through untouched. */
+    private static BatchLimits limits(Snapshot snapshot) {
+        int bytes = snapshot.repairs().equals(BatchRepairs.NONE) ? Memory.FOR_WORK : Memory.FOR_LOOKING_THROUGH;
+        return BatchLimits.USUAL.withPartsUpTo(Memory.largestPartOfAJob(bytes));
     }
 
     private static BatchRoutes routes(Snapshot snapshot, List<Path> archives, JobRun run) throws IOException {
@@ -63,7 +71,7 @@ class ConvertJob implements JobKind {
                             .crosswalk());
                 case TOGETHER ->
                     new BatchRoutes.Given(BatchUse.propose(
-                            archives, source, target, snapshot.repairs(), BatchLimits.USUAL, run::isStopped));
+                            archives, source, target, snapshot.repairs(), limits(snapshot), run::isStopped));
                 case EACH -> new BatchRoutes.ProposedForEach(source, target);
             };
         } catch (DocumentException e) {

@@ -29,16 +29,25 @@ import org.springframework.web.filter.OncePerRequestFilter;
  */
 @Component
 @Order(0)
-class WorkLimit extends OncePerRequestFilter {
+public class WorkLimit extends OncePerRequestFilter {
     /** Of the 200 threads of the server, so that others are left. */
     static final int MOST_TAKEN_IN = 100;
 
-    static final int MOST_WORKED_ON = 12;
+    /** How many turns to work there are. */
+    public static final int MOST_WORKED_ON = 12;
+
     private static final int SECONDS_TO_WAIT = 20;
     private static final int SECONDS_LATER = 5;
     private static final long LARGE = 1L << 20;
     private static final long VERY_LARGE = 8L << 20;
     private static final Logger LOG = LoggerFactory.getLogger(WorkLimit.class);
+    private static final String TRY_LATER = "Too much is going on at once; try again in " + SECONDS_LATER + " seconds.";
+    private static final String TOO_LARGE =
+            "This part has more hits than there is memory for; split it, or start Jolly Ledger with a larger JOLLY_LEDGER_HEAP.";
+    /** One that takes a lot leaves some for small ones. */
+    private static final int LARGEST = 10;
+
+    private static final String TURN = WorkLimit.class.getName() + ".turn";
     private static final String HEALTH = "/actuator/";
 
     private final Semaphore takenIn = new Semaphore(MOST_TAKEN_IN);
@@ -87,6 +96,11 @@ class WorkLimit extends OncePerRequestFilter {
         }
     }
 
+    /** How many turns to work are taken at the moment. */
+    public int now() {
+        return MOST_WORKED_ON - workedOn.availablePermits();
+    }
+
     private static boolean hasBody(HttpServletRequest request) {
         return request.getContentLengthLong() > 0 || request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null;
     }
@@ -119,19 +133,23 @@ class WorkLimit extends OncePerRequestFilter {
         return request;
     }
 
-    private void work(HttpServletRequest request, HttpServletResponse response, FilterChain chain, int weight)
-            throws ServletException, IOException {
-        boolean may = false;
+    private boolean turn(int weight) {
         try {
-            may = workedOn.tryAcquire(weight, SECONDS_TO_WAIT, TimeUnit.SECONDS);
+            return workedOn.tryAcquire(weight, SECONDS_TO_WAIT, TimeUnit.SECONDS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
+            return false;
         }
-        if (!may) {
+    }
+
+    private void work(HttpServletRequest request, HttpServletResponse response, FilterChain chain, int weight)
+            throws ServletException, IOException {
+        if (!turn(weight)) {
             refuse(request, response);
             return;
         }
-        Turn turn = new Turn(weight);
+        Turn turn = new Turn(weight, response);
+        request.setAttribute(TURN, turn);
         try {
             chain.doFilter(request, response);
         } finally {
@@ -143,22 +161,51 @@ class WorkLimit extends OncePerRequestFilter {
         }
     }
 
+    /**
+     * Says that a request needs more memory than most, and waits until there is room for it beside the others. To be called
+     * before it holds anything that others wait for.
+     *
+     * @param bytes about how much it needs at the most
+     * @throws Refusal when that is more than there is, or too much is going on
+     */
+    public static void needs(HttpServletRequest request, long bytes) {
+        if (request.getAttribute(TURN) instanceof Turn turn) {
+            if (bytes > Memory.forAll()) {
+                throw Refusal.tooLarge(TOO_LARGE);
+            }
+            long shares = bytes * MOST_WORKED_ON / Memory.forAll() + 1;
+            turn.grow((int) Math.min(LARGEST, shares));
+        }
+    }
+
     private static void refuse(HttpServletRequest request, HttpServletResponse response) throws IOException {
         response.setHeader(HttpHeaders.RETRY_AFTER, String.valueOf(SECONDS_LATER));
-        Refusals.sendPlain(
-                request,
-                response,
-                HttpStatus.SERVICE_UNAVAILABLE,
-                "Too much is going on at once; try again in " + SECONDS_LATER + " seconds.");
+        Refusals.sendPlain(request, response, HttpStatus.SERVICE_UNAVAILABLE, TRY_LATER);
     }
 
     /** A turn to work, given back once. */
     private final class Turn implements AsyncListener {
-        private final int weight;
         private final AtomicBoolean ended = new AtomicBoolean();
+        private final HttpServletResponse response;
+        private int weight;
 
-        Turn(int weight) {
+        Turn(int weight, HttpServletResponse response) {
             this.weight = weight;
+            this.response = response;
+        }
+
+        /** Its share is given back before it waits for a larger one, so that no two wait for each other. */
+        void grow(int larger) {
+            if (larger <= weight) {
+                return;
+            }
+            workedOn.release(weight);
+            weight = 0;
+            if (!turn(larger)) {
+                response.setHeader(HttpHeaders.RETRY_AFTER, String.valueOf(SECONDS_LATER));
+                throw Refusal.busy(TRY_LATER);
+            }
+            weight = larger;
         }
 
         void end() {

@@ -1,5 +1,6 @@
 package org.jollyledger.web.cache;
 
+import java.lang.ref.SoftReference;
 import java.util.Collections;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
@@ -12,7 +13,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * The values that were asked for last. A key must tell all that its value is made from, so that a value never has to be
  * forgotten because something changed. Each is worked out once; who asks for one that is under way waits for it, and
- * nobody waits for another one.
+ * nobody waits for another one. Where memory runs short, values are forgotten that nobody uses at the moment, so that
+ * large ones never stand in the way of work.
  */
 public final class Recently<K, V> {
     /** All there are; weakly, so that one which nobody uses goes. */
@@ -22,13 +24,13 @@ public final class Recently<K, V> {
     private final Map<K, Held<V>> values = new LinkedHashMap<>(16, 0.75f, true);
 
     private static final class Held<V> {
-        private @Nullable V value;
+        private SoftReference<@Nullable V> value = new SoftReference<>(null);
 
         synchronized V get(Supplier<V> work) {
-            V known = value;
+            V known = value.get();
             if (known == null) {
                 known = work.get();
-                value = known;
+                value = new SoftReference<>(known);
             }
             return known;
         }

@@ -26,6 +26,7 @@ import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.part.StoredPart;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.History;
+import org.jollyledger.web.room.DiskRoom;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -42,6 +43,7 @@ class CrosswalkService {
     private final PartService parts;
     private final KeptService kept;
     private final TransactionTemplate transaction;
+    private final DiskRoom room;
     private final Clock clock = Clock.systemUTC();
     private final History<CrosswalkEntity, CrosswalkRevisionEntity> history;
     private final Recently<Ground, Proposal> proposals = new Recently<>(MOST_KEPT);
@@ -53,7 +55,9 @@ class CrosswalkService {
             LedgerService ledger,
             PartService parts,
             KeptService kept,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            DiskRoom room) {
+        this.room = room;
         this.crosswalks = crosswalks;
         this.ledger = ledger;
         this.parts = parts;
@@ -71,15 +75,21 @@ class CrosswalkService {
             StoredPart part = parts.get(partSlug);
             StoredMap source = ledger.get(from);
             StoredMap target = ledger.get(to);
-            parts.writtenFor(part.id(), source.id());
-            ledger.use(source.id());
-            ledger.use(target.id());
             CrosswalkEntity entity = crosswalks
                     .findByPartIdAndSourceMapIdAndTargetMapId(part.id(), source.id(), target.id())
                     .orElseGet(() -> begin(part, source, target));
-            entity.use(clock.instant());
+            if (!room.isShort()) {
+                use(entity, part, source, target);
+            }
             return entity.id();
         });
+    }
+
+    private void use(CrosswalkEntity entity, StoredPart part, StoredMap source, StoredMap target) {
+        parts.writtenFor(part.id(), source.id());
+        ledger.use(source.id());
+        ledger.use(target.id());
+        entity.use(clock.instant());
     }
 
     private CrosswalkEntity begin(StoredPart part, StoredMap source, StoredMap target) {

@@ -15,6 +15,7 @@ import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.RevisionCard;
 import org.jollyledger.web.revision.Steps;
+import org.jollyledger.web.room.DiskRoom;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
@@ -29,6 +30,7 @@ public class KeptService {
     private final KeptRepository crosswalks;
     private final LedgerService ledger;
     private final TransactionTemplate transaction;
+    private final DiskRoom room;
     private final Clock clock = Clock.systemUTC();
     private final History<KeptEntity, KeptRevisionEntity> history;
 
@@ -36,7 +38,9 @@ public class KeptService {
             KeptRepository crosswalks,
             KeptRevisionRepository revisions,
             LedgerService ledger,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            DiskRoom room) {
+        this.room = room;
         this.crosswalks = crosswalks;
         this.ledger = ledger;
         this.transaction = transaction;
@@ -182,10 +186,12 @@ public class KeptService {
         entity.makeUsual(usual);
     }
 
-    /** Remembers that a crosswalk was just used. */
+    /** Remembers that a crosswalk was just used, unless there is no room for that. */
     @Transactional
     public void use(String slug) {
-        crosswalks.findBySlug(slug).ifPresent(kept -> kept.use(clock.instant()));
+        if (!room.isShort()) {
+            crosswalks.findBySlug(slug).ifPresent(kept -> kept.use(clock.instant()));
+        }
     }
 
     /** Takes a crosswalk out of the list; it can be restored. */

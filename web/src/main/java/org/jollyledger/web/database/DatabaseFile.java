@@ -43,10 +43,8 @@ final class DatabaseFile {
                         "The data folder " + folder + " cannot be written.",
                         "Give yourself the right to write to it, or use another folder with --data.");
             }
-            if (Files.getFileStore(folder).getUsableSpace() < LEAST_ROOM) {
-                throw new DatabaseTrouble(
-                        "The disk with the data folder " + folder + " is full.",
-                        "Make some room on it, then start again; nothing was changed.");
+            if (!Files.exists(file)) {
+                needRoom();
             }
             if (Files.exists(folder.resolve(COPY)) && !isInUse(file)) {
                 putBack(file);
@@ -60,6 +58,14 @@ final class DatabaseFile {
             throw new DatabaseTrouble(
                     "The data folder " + folder + " cannot be used: " + e.getMessage() + ".",
                     "Check that it is a folder that you may write to, or use another one with --data.");
+        }
+    }
+
+    private void needRoom() throws IOException {
+        if (Files.getFileStore(folder).getUsableSpace() < LEAST_ROOM) {
+            throw new DatabaseTrouble(
+                    "The disk with the data folder " + folder + " is full.",
+                    "Make some room on it, then start again; nothing was changed.");
         }
     }
 
@@ -93,6 +99,7 @@ final class DatabaseFile {
     void copy(DataSource database) {
         Path unfinished = folder.resolve(UNFINISHED);
         try {
+            needRoom();
             LedgerDatabase.copy(database, unfinished);
             Files.move(unfinished, folder.resolve(COPY), StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {

@@ -35,13 +35,13 @@ class SchemaUpgrade {
                     "This ledger was kept by a newer Jolly Ledger; it was left as it is.",
                     "Start the newer one, or use another folder with --data.");
         }
-        boolean changes = flyway.info().pending().length > 0;
-        if (changes) {
-            file.copy(flyway.getConfiguration().getDataSource());
+        if (flyway.info().pending().length == 0) {
+            // Writes nothing, so that a ledger on a full disk can still be read.
+            flyway.validate();
+            return;
         }
+        file.copy(flyway.getConfiguration().getDataSource());
         flyway.migrate();
-        if (changes) {
-            file.forgetCopy();
-        }
+        file.forgetCopy();
     }
 }

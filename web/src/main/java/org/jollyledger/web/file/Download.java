@@ -5,26 +5,43 @@ import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** A file to keep. */
 public final class Download {
+    private static final MediaType MIDI = MediaType.parseMediaType("audio/midi");
+
     private Download() {}
 
     /** A MIDI file. */
     public static ResponseEntity<byte[]> midi(String name, byte[] bytes) {
-        return of(name, MediaType.parseMediaType("audio/midi"), bytes);
+        return of(name, MIDI, bytes);
     }
 
     /** A file in which text, if it is text, is UTF-8. */
     public static ResponseEntity<byte[]> of(String name, String mediaType, byte[] bytes) {
-        return of(name, new MediaType(MediaType.parseMediaType(mediaType), StandardCharsets.UTF_8), bytes);
+        return of(name, inUtf8(mediaType), bytes);
     }
 
-    private static ResponseEntity<byte[]> of(String name, MediaType type, byte[] bytes) {
+    /** A MIDI file that is written as it goes out. */
+    public static ResponseEntity<StreamingResponseBody> midi(String name, StreamingResponseBody body) {
+        return of(name, MIDI, body);
+    }
+
+    /** A file that is written as it goes out; text, if it is text, is UTF-8. */
+    public static ResponseEntity<StreamingResponseBody> of(String name, String mediaType, StreamingResponseBody body) {
+        return of(name, inUtf8(mediaType), body);
+    }
+
+    private static MediaType inUtf8(String mediaType) {
+        return new MediaType(MediaType.parseMediaType(mediaType), StandardCharsets.UTF_8);
+    }
+
+    private static <T> ResponseEntity<T> of(String name, MediaType type, T body) {
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, disposition(name))
                 .contentType(type)
-                .body(bytes);
+                .body(body);
     }
 
     /** The header that names the file a browser keeps. */

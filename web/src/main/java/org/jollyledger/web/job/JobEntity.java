@@ -112,6 +112,10 @@ class JobEntity {
         return new Job(token, kind, name, state, items, progressNow, message, createdAt);
     }
 
+    Instant createdAt() {
+        return createdAt;
+    }
+
     String token() {
         return token;
     }

@@ -11,5 +11,7 @@ interface JobRepository extends JpaRepository<JobEntity, Long> {
 
     List<JobEntity> findAllByStateIn(Collection<JobState> states);
 
+    List<JobEntity> findAllByKindAndStateIn(String kind, Collection<JobState> states);
+
     List<JobEntity> findAllByKindOrderByCreatedAtDesc(String kind, Pageable page);
 }

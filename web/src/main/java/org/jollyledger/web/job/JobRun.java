@@ -2,19 +2,23 @@ package org.jollyledger.web.job;
 
 import java.nio.file.Path;
 import java.util.function.Supplier;
+import org.jollyledger.web.room.DiskRoom;
 
 /** A job while it runs: where its files lie, whether it is to stop, and how far it has come. */
 public final class JobRun {
     private final String token;
     private final Path folder;
     private final Path result;
+    private final DiskRoom room;
     private volatile boolean stopped;
+    private volatile boolean outOfRoom;
     private volatile Supplier<String> progress = () -> "";
 
-    JobRun(String token, Path folder, Path result) {
+    JobRun(String token, Path folder, Path result, DiskRoom room) {
         this.token = token;
         this.folder = folder;
         this.result = result;
+        this.room = room;
     }
 
     public String token() {
@@ -31,9 +35,14 @@ public final class JobRun {
         return result;
     }
 
-    /** Whether to end before the next item. */
+    /** Whether to end before the next item: somebody said so, or the disk is full. */
     public boolean isStopped() {
-        return stopped;
+        outOfRoom = outOfRoom || room.isShort();
+        return stopped || outOfRoom;
+    }
+
+    boolean isOutOfRoom() {
+        return outOfRoom;
     }
 
     void stop() {

@@ -21,9 +21,13 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.room.NoRoom;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -36,41 +40,63 @@ import org.springframework.util.FileSystemUtils;
 
 /**
  * Runs jobs, one after the other, on a thread of its own. Several applications may share a database: a job belongs to the
- * one that began it, for as long as that says that it is still there. Nothing begins again by itself.
+ * one that began it, for as long as that says that it is still there; another one that runs goes on with it then, from the
+ * start. After a start of its own nothing begins again by itself.
  */
 @Service
 public class JobService {
     private static final Logger LOG = LoggerFactory.getLogger(JobService.class);
     private static final int TOKEN_BYTES = 12;
     private static final int LONGEST_NAME = 200;
-    private static final long SECONDS_TO_END = 5;
-    /** How long a job stays with an application that says nothing any more. */
-    private static final Duration LEASE = Duration.ofSeconds(20);
-
+    private static final long MILLISECONDS_TO_END = 500;
     private static final Duration HEARTBEAT = Duration.ofSeconds(2);
     private static final Set<JobState> UNDER_WAY = Set.of(JobState.WAITING, JobState.RUNNING);
     private static final String FOLDER = "batches";
     private static final String RESULT = "result.zip";
+    private static final int MOST_TRIES = 10;
+    private static final String FULL = "the disk is full; make some room on it and start again";
     private static final String BEGUN = "result.begun";
 
     private final JobRepository jobs;
     private final Map<String, JobKind> kinds;
     private final TransactionTemplate transaction;
+    private final DiskRoom room;
     private final Path folder;
+    private final Duration lease;
     private final Clock clock = Clock.systemUTC();
     private final SecureRandom random = new SecureRandom();
     private final JobOwner me = JobOwner.here();
-    private final ExecutorService worker = Executors.newSingleThreadExecutor(task -> new Thread(task, "jobs"));
+    private final ExecutorService worker = Executors.newSingleThreadExecutor(task -> background(task, "jobs"));
     private final ScheduledExecutorService heart =
-            Executors.newSingleThreadScheduledExecutor(task -> new Thread(task, "job heartbeat"));
+            Executors.newSingleThreadScheduledExecutor(task -> background(task, "job heartbeat"));
+    private final Set<String> takenOver = ConcurrentHashMap.newKeySet();
     private final Map<String, JobRun> mine = new ConcurrentHashMap<>();
+    /** How jobs ended for which that could not be kept; it is tried again. */
+    private final Map<String, Ending> unsaid = new ConcurrentHashMap<>();
+
     private volatile boolean ending;
 
-    JobService(JobRepository jobs, List<JobKind> kinds, TransactionTemplate transaction, LedgerProperties properties) {
+    private record Ending(JobState state, String message) {}
+
+    JobService(
+            JobRepository jobs,
+            List<JobKind> kinds,
+            TransactionTemplate transaction,
+            DiskRoom room,
+            LedgerProperties properties) {
+        this.room = room;
+        lease = properties.lease();
         this.jobs = jobs;
         this.kinds = kinds.stream().collect(Collectors.toMap(JobKind::code, Function.identity()));
         this.transaction = transaction;
         folder = Path.of(properties.data()).resolve(FOLDER);
+    }
+
+    /** One that does not keep the application from ending. */
+    private static Thread background(Runnable task, String name) {
+        Thread thread = new Thread(task, name);
+        thread.setDaemon(true);
+        return thread;
     }
 
     /** Jobs of applications that are gone are marked as interrupted, at once and from now on. */
@@ -87,14 +113,18 @@ public class JobService {
         mine.values().forEach(JobRun::stop);
         heart.shutdown();
         worker.shutdown();
-        worker.awaitTermination(SECONDS_TO_END, TimeUnit.SECONDS);
+        worker.awaitTermination(MILLISECONDS_TO_END, TimeUnit.MILLISECONDS);
     }
 
     /** Says that this application is still there, how far its jobs have come, and whether others have lost theirs. */
     private void beat() {
         try {
+            if (room.isShort()) {
+                return;
+            }
+            unsaid.forEach((token, ending) -> close(mine.get(token), ending));
             mine.forEach(this::renew);
-            tellInterrupted();
+            takeOver();
         } catch (RuntimeException e) {
             // The next beat tries again; one that throws would be the last.
             LOG.warn("The state of jobs could not be kept", e);
@@ -102,28 +132,66 @@ public class JobService {
     }
 
     private void renew(String token, JobRun run) {
-        try {
-            transaction.executeWithoutResult(status -> jobs.findByToken(token)
-                    .filter(job -> job.state().isUnderWay())
-                    .ifPresent(job -> {
-                        job.renew(clock.instant().plus(LEASE));
-                        job.reach(run.progress(), clock.instant());
-                        if (job.isStopWanted()) {
-                            run.stop();
-                        }
-                    }));
-        } catch (OptimisticLockingFailureException e) {
-            LOG.debug("Job {} changed at the same moment; the next beat renews it", token, e);
+        change(token, job -> {
+            if (job.state().isUnderWay()) {
+                job.renew(clock.instant().plus(lease));
+                job.reach(run.progress(), clock.instant());
+            }
+            if (job.isStopWanted()) {
+                run.stop();
+            }
+            return job;
+        });
+    }
+
+    /** Changes a job that is under way. A heartbeat, or a wish to stop it, may come at the same moment: both are kept. */
+    private <T> T change(String token, Function<JobEntity, T> how) {
+        for (int tries = 1; ; tries++) {
+            try {
+                return transaction.execute(status -> how.apply(entity(token)));
+            } catch (OptimisticLockingFailureException e) {
+                if (tries == MOST_TRIES) {
+                    throw e;
+                }
+            }
         }
     }
 
     private void tellInterrupted() {
+        transaction.executeWithoutResult(
+                status -> abandoned().forEach(job -> job.go(JobState.INTERRUPTED, "", clock.instant())));
+    }
+
+    private Stream<JobEntity> abandoned() {
         Instant now = clock.instant();
-        transaction.executeWithoutResult(status -> jobs.findAllByStateIn(UNDER_WAY).stream()
+        return jobs.findAllByStateIn(UNDER_WAY).stream()
                 .filter(job -> !mine.containsKey(job.token()))
                 .filter(job -> job.isAbandoned(now)
-                        || JobOwner.parse(job.owner()).map(JobOwner::isGone).orElse(true))
-                .forEach(job -> job.go(JobState.INTERRUPTED, "", now)));
+                        || JobOwner.parse(job.owner()).map(JobOwner::isGone).orElse(true));
+    }
+
+    /**
+     * Goes on with what another application was at that went away meanwhile, from the start, where its files are here. Once
+     * for each job: one that ends whoever works on it must not end them all.
+     */
+    private void takeOver() {
+        List<String> tokens =
+                transaction.execute(status -> abandoned().map(JobEntity::token).toList());
+        for (String token : tokens) {
+            if (Files.isDirectory(folder(token)) && takenOver.add(token)) {
+                try {
+                    transaction.executeWithoutResult(status ->
+                            entity(token).take(me.code(), clock.instant().plus(lease), clock.instant()));
+                    ChangeLog.note("job " + token, "taken over");
+                    work(token);
+                } catch (OptimisticLockingFailureException e) {
+                    LOG.debug("Another application was quicker to take over job {}", token, e);
+                }
+            }
+        }
+        if (!tokens.isEmpty()) {
+            tellInterrupted();
+        }
     }
 
     /** Makes a job that is not begun; returns its token. */
@@ -153,17 +221,21 @@ public class JobService {
                 throw Refusal.overtaken(
                         "This job cannot be started: " + job.state().words() + ".");
             }
-            job.take(me.code(), clock.instant().plus(LEASE), clock.instant());
+            job.take(me.code(), clock.instant().plus(lease), clock.instant());
         });
-        mine.put(token, new JobRun(token, folder(token), begun(token)));
+        ChangeLog.note("job " + token, "begun");
+        work(token);
+    }
+
+    private void work(String token) {
+        mine.put(token, new JobRun(token, folder(token), begun(token), room));
         worker.submit(() -> run(token));
     }
 
     private void run(String token) {
         JobRun run = mine.get(token);
         try {
-            JobKind kind = transaction.execute(status -> {
-                JobEntity job = entity(token);
+            JobKind kind = change(token, job -> {
                 job.go(JobState.RUNNING, "", clock.instant());
                 return kinds.get(job.kind());
             });
@@ -171,40 +243,48 @@ public class JobService {
             Files.createDirectories(run.folder());
             kind.run(run);
             Files.move(begun(token), result(token), StandardCopyOption.REPLACE_EXISTING);
-            close(run, endState(run), "");
-        } catch (IOException e) {
+            close(run, ending(run));
+        } catch (IOException | RuntimeException e) {
             LOG.error("Job {} failed", token, e);
-            close(run, JobState.FAILED, "its files could not be read or written; check that the disk is not full");
-        } catch (RuntimeException e) {
-            LOG.error("Job {} failed", token, e);
-            close(run, JobState.FAILED, "something went wrong inside the application; the log says more");
-        } finally {
-            mine.remove(token);
+            close(run, new Ending(JobState.FAILED, why(e)));
+        } catch (OutOfMemoryError e) {
+            LOG.error("Job {} took more memory than there is", token);
+            close(run, new Ending(JobState.FAILED, "it took more memory than there is"));
         }
     }
 
-    private JobState endState(JobRun run) {
+    private String why(Exception failure) {
+        if (room.isShort() || NoRoom.isIn(failure)) {
+            return FULL;
+        }
+        return failure instanceof IOException
+                ? "its files could not be read or written; the log says more"
+                : "something went wrong inside the application; the log says more";
+    }
+
+    private Ending ending(JobRun run) {
         if (ending) {
-            return JobState.INTERRUPTED;
+            return new Ending(JobState.INTERRUPTED, "");
         }
-        return run.isStopped() ? JobState.STOPPED : JobState.DONE;
+        if (run.isOutOfRoom()) {
+            return new Ending(JobState.FAILED, FULL);
+        }
+        return new Ending(run.isStopped() ? JobState.STOPPED : JobState.DONE, "");
     }
 
-    /** A heartbeat may come in between; what is said at the end is said again then. */
-    private void close(JobRun run, JobState state, String message) {
-        for (int tries = 0; ; tries++) {
-            try {
-                transaction.executeWithoutResult(status -> {
-                    JobEntity job = entity(run.token());
-                    job.reach(run.progress(), clock.instant());
-                    job.go(state, message, clock.instant());
-                });
-                return;
-            } catch (OptimisticLockingFailureException e) {
-                if (tries > 3) {
-                    throw e;
-                }
-            }
+    /** Where the end cannot be kept, for the disk is full, it is kept later. */
+    private void close(JobRun run, Ending how) {
+        try {
+            change(run.token(), job -> {
+                job.reach(run.progress(), clock.instant());
+                job.go(how.state, how.message, clock.instant());
+                return job;
+            });
+            unsaid.remove(run.token());
+            mine.remove(run.token());
+        } catch (RuntimeException e) {
+            LOG.warn("How job {} ended is kept later", run.token(), e);
+            unsaid.put(run.token(), how);
         }
     }
 
@@ -213,8 +293,10 @@ public class JobService {
         Optional.ofNullable(mine.get(token))
                 .ifPresentOrElse(
                         JobRun::stop,
-                        () -> transaction.executeWithoutResult(
-                                status -> entity(token).wantStop()));
+                        () -> change(token, job -> {
+                            job.wantStop();
+                            return job;
+                        }));
     }
 
     /**
@@ -232,6 +314,40 @@ public class JobService {
                 status -> jobs.findAllByKindOrderByCreatedAtDesc(kind.code(), PageRequest.of(0, most)).stream()
                         .map(this::job)
                         .toList());
+    }
+
+    /** The jobs of a kind that have come to their end with a result. */
+    public List<String> finished(JobKind kind) {
+        return transaction.execute(status ->
+                jobs.findAllByKindAndStateIn(kind.code(), List.of(JobState.DONE, JobState.STOPPED)).stream()
+                        .map(JobEntity::token)
+                        .toList());
+    }
+
+    /** The jobs of a kind that nobody has begun for so long. */
+    public List<String> forgotten(JobKind kind, Duration since) {
+        Instant latest = clock.instant().minus(since);
+        return transaction.execute(
+                status -> jobs.findAllByKindAndStateIn(kind.code(), List.of(JobState.COLLECTING)).stream()
+                        .filter(job -> job.createdAt().isBefore(latest))
+                        .map(JobEntity::token)
+                        .toList());
+    }
+
+    /** Deletes the files of jobs that are gone: it may have been killed between the one and the other. */
+    public void clearLeftovers(Duration since) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return;
+        }
+        Instant latest = clock.instant().minus(since);
+        try (Stream<Path> folders = Files.list(folder)) {
+            for (Path left : folders.toList()) {
+                boolean isOld = Files.getLastModifiedTime(left).toInstant().isBefore(latest);
+                if (isOld && jobs.findByToken(left.getFileName().toString()).isEmpty()) {
+                    FileSystemUtils.deleteRecursively(left);
+                }
+            }
+        }
     }
 
     private Job job(JobEntity entity) {
@@ -261,6 +377,7 @@ public class JobService {
         }
         transaction.executeWithoutResult(status -> jobs.delete(entity(token)));
         FileSystemUtils.deleteRecursively(folder(token));
+        ChangeLog.note("job " + token, "deleted");
     }
 
     private JobEntity entity(String token) {

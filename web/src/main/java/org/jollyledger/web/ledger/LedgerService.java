@@ -16,6 +16,7 @@ import org.jollyledger.web.problem.Paging;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.RevisionCard;
+import org.jollyledger.web.room.DiskRoom;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
@@ -34,6 +35,7 @@ public class LedgerService {
 
     private final NoteMapRepository maps;
     private final TransactionTemplate transaction;
+    private final DiskRoom room;
     private final Clock clock = Clock.systemUTC();
     private final History<NoteMapEntity, MapRevisionEntity> history;
     private final Recently<RevisionKey, NoteMap> read = new Recently<>(MOST_READ);
@@ -41,7 +43,9 @@ public class LedgerService {
     /** A revision of a map, which never changes. */
     private record RevisionKey(long id, int number) {}
 
-    LedgerService(NoteMapRepository maps, MapRevisionRepository revisions, TransactionTemplate transaction) {
+    LedgerService(
+            NoteMapRepository maps, MapRevisionRepository revisions, TransactionTemplate transaction, DiskRoom room) {
+        this.room = room;
         this.maps = maps;
         this.transaction = transaction;
         history = new History<>(
@@ -258,10 +262,12 @@ public class LedgerService {
                 .findFirst();
     }
 
-    /** Remembers that a map was just used. */
+    /** Remembers that a map was just used, unless there is no room for that. */
     @Transactional
     public void use(long id) {
-        maps.use(id, clock.instant());
+        if (!room.isShort()) {
+            maps.use(id, clock.instant());
+        }
     }
 
     @Transactional(readOnly = true)

@@ -2,6 +2,7 @@ package org.jollyledger.web.ledger;
 
 import java.util.stream.IntStream;
 import org.jollyledger.core.notemap.NameRules;
+import org.jollyledger.web.changelog.ChangeLog;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,6 +26,7 @@ public class NameRuleService {
     @Transactional
     public void keep(NameRules kept) {
         if (!kept.equals(get())) {
+            ChangeLog.note("rules for names", "changed");
             rules.deleteAllInBatch();
             rules.saveAll(IntStream.range(0, kept.rules().size())
                     .mapToObj(at -> new NameRuleEntity(at, kept.rules().get(at)))

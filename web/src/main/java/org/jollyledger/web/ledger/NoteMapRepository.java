@@ -26,9 +26,14 @@ interface NoteMapRepository extends JpaRepository<NoteMapEntity, Long> {
 
     List<NoteMapEntity> findAllByRemovedAtIsNotNullOrderByRemovedAtDesc(Pageable page);
 
-    /** Not a change of the map, and so no new version of it: looking at a map never gets in the way of an edit. */
+    /**
+     * Not a change of the map, and so no new version of it: looking at a map never gets in the way of an edit. Nothing is written
+     * for the map that was used last already.
+     */
     @Modifying
-    @Query("update NoteMapEntity m set m.usedAt = :now where m.id = :id")
+    @Query("""
+            update NoteMapEntity m set m.usedAt = :now
+            where m.id = :id and m.usedAt < (select max(o.usedAt) from NoteMapEntity o where o.removedAt is null)""")
     void use(long id, Instant now);
 
     List<NoteMapEntity> findAllByRemovedAtIsNullAndName(String name);

@@ -14,6 +14,7 @@ import org.jollyledger.core.batch.Parcel;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.room.DiskRoom;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -28,14 +29,17 @@ public class ParcelDesk {
     private static final Duration PATIENCE = Duration.ofDays(1);
     private static final Pattern TOKEN = Pattern.compile("[0-9a-f-]{36}");
 
+    private final DiskRoom room;
     private final Path folder;
 
-    ParcelDesk(LedgerProperties properties) {
+    ParcelDesk(DiskRoom room, LedgerProperties properties) {
+        this.room = room;
         folder = Path.of(properties.data(), "parcels");
     }
 
     /** Keeps a parcel that was sent; returns its token. */
     String keep(InputStream sent) throws IOException {
+        room.need();
         Files.createDirectories(folder);
         clear();
         String token = UUID.randomUUID().toString();

@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -195,7 +196,7 @@ class PartController {
     }
 
     @GetMapping("/parts/{slug}/download/{format}")
-    ResponseEntity<byte[]> download(
+    ResponseEntity<StreamingResponseBody> download(
             @PathVariable String slug,
             @PathVariable String format,
             @RequestParam(required = false) @Nullable String map,

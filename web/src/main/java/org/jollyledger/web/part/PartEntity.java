@@ -7,9 +7,12 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
+import java.sql.Blob;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Set;
 import java.util.TreeSet;
+import org.hibernate.Hibernate;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.revision.HistoryEntity;
 import org.jspecify.annotations.Nullable;
@@ -30,9 +33,10 @@ class PartEntity extends HistoryEntity {
     @Column(nullable = false, length = 500)
     private String fileName = "";
 
+    /** Read only when it is asked for, and never written again. */
     @Lob
-    @Column(nullable = false)
-    private byte[] content = new byte[0];
+    @Column(nullable = false, updatable = false)
+    private Blob content = Hibernate.getLobHelper().createBlob(new byte[0]);
 
     private int sizeInBytes;
     private int hitCount;
@@ -52,7 +56,7 @@ class PartEntity extends HistoryEntity {
         this.slug = slug;
         this.title = name.title();
         this.fileName = name.text();
-        this.content = content.clone();
+        this.content = Hibernate.getLobHelper().createBlob(content);
         this.sizeInBytes = content.length;
         this.hitCount = hitCount;
         this.barCount = barCount;
@@ -116,8 +120,13 @@ class PartEntity extends HistoryEntity {
         return fileName;
     }
 
+    /** To be called while the part is read from the database. */
     byte[] content() {
-        return content.clone();
+        try {
+            return content.getBytes(1, sizeInBytes);
+        } catch (SQLException e) {
+            throw new IllegalStateException("The file of part " + id() + " cannot be read.", e);
+        }
     }
 
     @Nullable

@@ -1,5 +1,8 @@
 package org.jollyledger.web.part;
 
+import java.io.BufferedWriter;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +15,7 @@ import org.jollyledger.core.exchange.SheetSvg;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.web.file.Pdf;
 import org.jollyledger.web.problem.Refusal;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** The ways in which a part goes out besides as a MIDI file. */
 public enum PartFormat implements Coded {
@@ -24,34 +28,43 @@ public enum PartFormat implements Coded {
             "application/pdf",
             ".pdf",
             "sheet as PDF",
-            open -> Pdf.write(
+            open -> bytes(Pdf.write(
                     "part/sheet-pdf",
-                    Map.of("pages", SheetSvg.pages(open.sheet(), open.part().title())))),
+                    Map.of("pages", SheetSvg.pages(open.sheet(), open.part().title()))))),
     SVG(
             "image/svg+xml",
             ".svg",
             "sheet as SVG",
             open -> utf8(SheetSvg.write(open.sheet(), open.part().title()))),
-    CSV("text/csv", ".csv", "hits as CSV", open -> utf8(hits(open.sheet())));
+    CSV("text/csv", ".csv", "hits as CSV", open -> hits(open.sheet()));
 
     private final String mediaType;
     private final String ending;
     private final String words;
-    private final Function<SheetDesk.Open, byte[]> writer;
+    private final Function<SheetDesk.Open, StreamingResponseBody> writer;
 
-    PartFormat(String mediaType, String ending, String words, Function<SheetDesk.Open, byte[]> writer) {
+    PartFormat(String mediaType, String ending, String words, Function<SheetDesk.Open, StreamingResponseBody> writer) {
         this.mediaType = mediaType;
         this.ending = ending;
         this.words = words;
         this.writer = writer;
     }
 
-    private static byte[] utf8(String text) {
-        return text.getBytes(StandardCharsets.UTF_8);
+    private static StreamingResponseBody utf8(String text) {
+        return bytes(text.getBytes(StandardCharsets.UTF_8));
     }
 
-    private static String hits(Sheet sheet) {
-        return HitRows.write(sheet.part(), sheet.map());
+    private static StreamingResponseBody bytes(byte[] bytes) {
+        return out -> out.write(bytes);
+    }
+
+    /** Many times as large as the part. */
+    private static StreamingResponseBody hits(Sheet sheet) {
+        return out -> {
+            Writer rows = new BufferedWriter(new OutputStreamWriter(out, StandardCharsets.UTF_8));
+            HitRows.write(sheet.part(), sheet.map(), rows);
+            rows.flush();
+        };
     }
 
     /**
@@ -82,7 +95,7 @@ public enum PartFormat implements Coded {
      *
      * @throws Refusal when it is too long for the format
      */
-    public byte[] write(SheetDesk.Open open) {
+    public StreamingResponseBody write(SheetDesk.Open open) {
         return Refusal.unlessValid(() -> writer.apply(open));
     }
 }

@@ -64,6 +64,16 @@ interface PartRepository extends JpaRepository<PartEntity, Long> {
             where c.partId in :ids order by c.changedAt, c.id""")
     List<Converted> conversions(Collection<Long> ids);
 
+    /** How large the largest of some parts is. */
+    @Query("select coalesce(max(p.sizeInBytes), 0) from PartEntity p where p.slug in :slugs")
+    long largestOf(Collection<String> slugs);
+
+    /** How large the part of a crosswalk is. */
+    @Query("""
+            select coalesce(max(p.sizeInBytes), 0) from PartEntity p
+            where p.id = (select c.partId from CrosswalkEntity c where c.id = :crosswalk)""")
+    long largestOf(long crosswalk);
+
     @Query("select p.revision from PartEntity p where p.id = :id")
     int revision(long id);
 }

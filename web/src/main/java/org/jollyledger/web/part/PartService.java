@@ -16,6 +16,7 @@ import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.cache.Recently;
+import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.file.Visible;
@@ -140,7 +141,8 @@ public class PartService {
         long bars = drums.bars().barCount();
         return transaction.execute(status -> {
             String slug = Slugs.free(name.title(), "part", parts::existsBySlug);
-            parts.save(new PartEntity(slug, name, bytes, drums.hitCount(), bars, clock.instant()));
+            PartEntity added = parts.save(new PartEntity(slug, name, bytes, drums.hitCount(), bars, clock.instant()));
+            ChangeLog.note("part “" + added.title() + "” (" + added.id() + ") revision 1", "added");
             return slug;
         });
     }
@@ -273,7 +275,9 @@ public class PartService {
         if (clean.isEmpty()) {
             throw Refusal.incomplete("A part needs a name; type one.");
         }
-        entity(slug).rename(Cut.to(LONGEST_TITLE, clean));
+        PartEntity entity = entity(slug);
+        ChangeLog.note("part “" + entity.title() + "” (" + entity.id() + ")", "renamed to “" + clean + "”");
+        entity.rename(Cut.to(LONGEST_TITLE, clean));
     }
 
     /** Does something with some parts; returns how many there are. */

@@ -6,6 +6,7 @@ import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Sends parts out. */
 @Component
@@ -26,7 +27,8 @@ public class PartWays {
      * @param tracks the code of the layout of its tracks, for a MIDI file
      * @throws Refusal when it cannot go out so
      */
-    public ResponseEntity<byte[]> download(String part, @Nullable String map, String format, String tracks) {
+    public ResponseEntity<StreamingResponseBody> download(
+            String part, @Nullable String map, String format, String tracks) {
         SheetDesk.Open open = desk.open(part, map, null);
         if (!format.equals(MIDI)) {
             PartFormat wanted = PartFormat.parse(format);
@@ -38,6 +40,6 @@ public class PartWays {
                 : open.part().fileName().madeFor(layout.words(), ".mid");
         byte[] arranged = Refusal.unlessValid(
                 () -> layout.arrange(open.drums().part(), open.map().map()));
-        return Download.midi(name, arranged);
+        return Download.midi(name, out -> out.write(arranged));
     }
 }

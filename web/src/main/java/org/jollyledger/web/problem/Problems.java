@@ -4,6 +4,8 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.room.NoRoom;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.NestedExceptionUtils;
@@ -29,10 +31,15 @@ import org.springframework.web.servlet.resource.NoResourceFoundException;
 class Problems {
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
-    private final LedgerProperties properties;
+    private static final String NO_MEMORY =
+            "This takes more memory than is free now; try again later, or start Jolly Ledger with a larger JOLLY_LEDGER_HEAP.";
 
-    Problems(LedgerProperties properties) {
+    private final LedgerProperties properties;
+    private final DiskRoom room;
+
+    Problems(LedgerProperties properties, DiskRoom room) {
         this.properties = properties;
+        this.room = room;
     }
 
     @ExceptionHandler(Refusal.class)
@@ -116,6 +123,9 @@ class Problems {
 
     @ExceptionHandler(Exception.class)
     Object other(Exception e, HttpServletRequest request) {
+        if (NoRoom.isIn(e)) {
+            return noRoom(request);
+        }
         if (e instanceof ErrorResponse known) {
             HttpStatusCode status = known.getStatusCode();
             String detail = known.getBody().getDetail();
@@ -125,12 +135,24 @@ class Problems {
                     detail == null || detail.isBlank() ? "The request does not work as it was sent." : detail,
                     List.of());
         }
+        if (NestedExceptionUtils.getMostSpecificCause(e) instanceof OutOfMemoryError) {
+            LOG.error("{} {} took more memory than there is", request.getMethod(), request.getRequestURI());
+            return refused(Refusal.busy(NO_MEMORY), request);
+        }
+        if (room.isShort()) {
+            LOG.error("{} {} failed; the disk is full", request.getMethod(), request.getRequestURI(), e);
+            return noRoom(request);
+        }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
         return answer(
                 request,
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "Something went wrong inside the application; nothing was changed. Try again; if it happens again, check the log.",
                 List.of());
+    }
+
+    private static Object noRoom(HttpServletRequest request) {
+        return answer(request, HttpStatus.INSUFFICIENT_STORAGE, NoRoom.SENTENCE, List.of());
     }
 
     private static Object answer(

@@ -84,6 +84,11 @@ public final class Refusal extends RuntimeException {
         return new Refusal(HttpStatus.LENGTH_REQUIRED, sentence, List.of());
     }
 
+    /** There is too much to do at the moment. */
+    public static Refusal busy(String sentence) {
+        return new Refusal(HttpStatus.SERVICE_UNAVAILABLE, sentence, List.of());
+    }
+
     /** What is asked for is understood and not allowed. */
     public static Refusal forbidden(String sentence) {
         return new Refusal(HttpStatus.FORBIDDEN, sentence, List.of());

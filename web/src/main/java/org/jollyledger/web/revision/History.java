@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.ObjIntConsumer;
+import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.problem.Paging;
 import org.jollyledger.web.problem.Refusal;
@@ -48,6 +49,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
         R made = revisions.save(
                 maker.apply(new Stamp(entity.id(), number, parent, Cut.to(LONGEST_SUMMARY, summary), clock.instant())));
         entity.goTo(number, clock.instant());
+        note(entity, summary);
         return made;
     }
 
@@ -74,7 +76,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
     public Optional<String> undo(E entity, int base) {
         Optional<R> last = current(at(entity, base));
         Optional<Integer> before = last.flatMap(Revision::parent);
-        before.ifPresent(parent -> goTo(entity, parent));
+        before.ifPresent(parent -> goTo(entity, parent, "undone"));
         return before.flatMap(parent -> last).map(Revision::summary);
     }
 
@@ -87,13 +89,20 @@ public final class History<E extends HistoryEntity, R extends Revision> {
     public Optional<String> redo(E entity, int base) {
         Optional<R> next = revisions.findFirstByOwnerIdAndParentOrderByNumberDesc(
                 at(entity, base).id(), entity.revision());
-        next.ifPresent(revision -> goTo(entity, revision.number()));
+        next.ifPresent(revision -> goTo(entity, revision.number(), "redone"));
         return next.map(Revision::summary);
     }
 
-    private void goTo(E entity, int number) {
+    private void goTo(E entity, int number, String how) {
         entity.goTo(number, clock.instant());
         describer.accept(entity, number);
+        note(entity, how);
+    }
+
+    /** A part and a crosswalk have their own numbers; titles alone need not differ. */
+    private void note(E entity, String how) {
+        ChangeLog.note(
+                entity.thing() + " “" + entity.title() + "” (" + entity.id() + ") revision " + entity.revision(), how);
     }
 
     /** What can be undone and redone. */
@@ -136,12 +145,14 @@ public final class History<E extends HistoryEntity, R extends Revision> {
     /** Takes a thing out of its list; it can be restored. */
     public String remove(E entity) {
         entity.remove(clock.instant());
+        note(entity, "removed");
         return entity.title();
     }
 
     /** Brings a removed thing back. */
     public String bringBack(E entity) {
         entity.bringBack(clock.instant());
+        note(entity, "restored");
         return entity.title();
     }
 

@@ -2,6 +2,7 @@ package org.jollyledger.web.rig;
 
 import java.time.Clock;
 import java.util.List;
+import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.Visible;
 import org.jollyledger.web.ledger.LedgerService;
@@ -62,13 +63,16 @@ public class RigService {
         String clean = named(name);
         String slug = Slugs.free(clean, "rig", taken -> rigs.findBySlug(taken).isPresent());
         rigs.save(new RigEntity(slug, clean, ids, clock.instant()));
+        ChangeLog.note("rig “" + clean + "”", "added");
         return slug;
     }
 
     /** Gives a rig another name and other maps. */
     @Transactional
     public void change(String slug, String name, List<String> maps) {
-        entity(slug).change(named(name), ids(maps));
+        String clean = named(name);
+        entity(slug).change(clean, ids(maps));
+        ChangeLog.note("rig “" + clean + "”", "changed");
     }
 
     private static String named(String name) {

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.room.DiskRoom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.boot.context.properties.bind.Binder;
@@ -29,7 +30,8 @@ class NightlyBackupsTest {
                         new MapConfigurationPropertySource(Map.of("jolly-ledger.data", folder.toString())))
                 .bind("jolly-ledger", LedgerProperties.class)
                 .get();
-        return new BackupService(database, new NoEntities().get(), new TransactionTemplate(), properties);
+        return new BackupService(
+                database, new NoEntities().get(), new TransactionTemplate(), new DiskRoom(properties), properties);
     }
 
     /** Backing up needs the database alone. */

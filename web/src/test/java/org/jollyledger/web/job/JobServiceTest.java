@@ -19,6 +19,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.jollyledger.web.JollyLedgerApplication;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.room.DiskRoom;
 import org.jollyledger.web.support.RunningApplication;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -38,6 +39,7 @@ class JobServiceTest {
     private static ConfigurableApplicationContext application;
 
     private final Counting kind = new Counting();
+    private volatile boolean diskIsFull;
     private JobService one;
     private JobService other;
 
@@ -86,9 +88,18 @@ class JobServiceTest {
         other = service();
     }
 
+    private DiskRoom room() {
+        return new DiskRoom(application.getBean(LedgerProperties.class)) {
+            @Override
+            public long left() {
+                return diskIsFull ? 0 : super.left();
+            }
+        };
+    }
+
     private JobService service() {
-        JobService service =
-                new JobService(jobs(), List.of(kind), transaction(), application.getBean(LedgerProperties.class));
+        JobService service = new JobService(
+                jobs(), List.of(kind), transaction(), room(), application.getBean(LedgerProperties.class));
         service.awake();
         return service;
     }
@@ -167,6 +178,43 @@ class JobServiceTest {
         kind.goOn.countDown();
         await().until(() -> other.get(token).state() == JobState.DONE);
         assertThat(other.result(token)).hasContent("run 1");
+    }
+
+    /** What was done until then is kept, and it can be begun again. */
+    @Test
+    void aJobThatFillsTheDiskEndsAndSaysWhy() {
+        String token = one.create(kind, "long");
+        one.begin(token);
+        await().until(() -> state(token) == JobState.RUNNING);
+        diskIsFull = true;
+        await().until(() -> state(token) == JobState.FAILED);
+        assertThat(one.get(token).message()).contains("the disk is full");
+        assertThat(one.result(token)).hasContent("run 1");
+
+        diskIsFull = false;
+        kind.goOn.countDown();
+        one.begin(token);
+        await().until(() -> state(token) == JobState.DONE);
+    }
+
+    @Test
+    void whatNobodyBeganAndWhatIsLeftOverIsKnown() throws Exception {
+        String forgotten = one.create(kind, "forgotten");
+        kind.goOn.countDown();
+        String done = one.create(kind, "done");
+        one.begin(done);
+        await().until(() -> state(done) == JobState.DONE);
+        assertThat(one.forgotten(kind, Duration.ZERO)).contains(forgotten).doesNotContain(done);
+        assertThat(one.forgotten(kind, MINUTE)).doesNotContain(forgotten);
+        assertThat(one.finished(kind)).contains(done).doesNotContain(forgotten);
+
+        Path left = Files.createDirectories(one.folder("of-a-job-that-is-gone"));
+        Files.writeString(left.resolve("in-1.zip"), "left over");
+        one.clearLeftovers(MINUTE);
+        assertThat(left).exists();
+        one.clearLeftovers(Duration.ofMillis(-1));
+        assertThat(left).doesNotExist();
+        assertThat(one.folder(done)).exists();
     }
 
     @Test

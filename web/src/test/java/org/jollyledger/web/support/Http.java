@@ -7,6 +7,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.concurrent.CompletableFuture;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -20,6 +21,12 @@ public final class Http {
 
     public static HttpResponse<byte[]> get(String url, String... headers) throws IOException, InterruptedException {
         return send(HttpRequest.newBuilder(URI.create(url)).GET(), headers);
+    }
+
+    /** Asks without waiting for the answer. */
+    public static CompletableFuture<HttpResponse<byte[]>> getLater(String url) {
+        return CLIENT.sendAsync(
+                HttpRequest.newBuilder(URI.create(url)).build(), HttpResponse.BodyHandlers.ofByteArray());
     }
 
     public static HttpResponse<byte[]> postJson(String url, String json, String... headers)

@@ -1,0 +1,17 @@
+@echo off
+rem Starts Jolly Ledger on Windows, and prints its address once it answers.
+rem   jolly-ledger.cmd [--server.port=N] [--jolly-ledger.data=DIR] [--jolly-ledger.demo=false]
+setlocal
+where java >nul 2>nul
+if errorlevel 1 (
+  echo Jolly Ledger needs Java 17 or later; install it, then start again.
+  exit /b 1
+)
+if "%JOLLY_LEDGER_HEAP%"=="" set JOLLY_LEDGER_HEAP=1g
+:run
+java -XX:+UseSerialGC -Xms24m -Xmx%JOLLY_LEDGER_HEAP% -XX:MinHeapFreeRatio=15 -XX:MaxHeapFreeRatio=30 -jar "%~dp0jolly-ledger.jar" "--jolly-ledger.data=%~dp0data" %*
+if %errorlevel%==3 (
+  echo It ran out of memory; starting again. A larger JOLLY_LEDGER_HEAP helps.
+  goto run
+)
+exit /b %errorlevel%
