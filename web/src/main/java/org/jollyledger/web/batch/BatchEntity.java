@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 /** What a job that converts a folder needs besides: the crosswalk it converts with, as it was when it was made. */
 @Entity
 @Table(name = "batch")
-class BatchEntity {
+final class BatchEntity {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private @Nullable Long id;

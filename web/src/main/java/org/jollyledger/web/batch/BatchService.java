@@ -5,8 +5,11 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.exchange.CrosswalkJson;
 import org.jollyledger.core.exchange.NoteMapJson;
@@ -165,23 +168,33 @@ public class BatchService {
      * @throws Refusal when there is none
      */
     public Batch get(String token) {
-        return transaction.execute(status -> batch(jobs.get(token)));
+        return transaction.execute(status -> batch(jobs.get(token), described(List.of(token))));
     }
 
     /** The latest batches, the last one first. */
     public List<Batch> latest() {
-        return transaction.execute(status ->
-                jobs.latest(convert, MOST_LISTED).stream().map(this::batch).toList());
+        return transaction.execute(status -> {
+            List<Job> latest = jobs.latest(convert, MOST_LISTED);
+            Map<String, BatchRepository.Described> described =
+                    described(latest.stream().map(Job::token).toList());
+            return latest.stream().map(job -> batch(job, described)).toList();
+        });
     }
 
-    private Batch batch(Job job) {
-        BatchEntity entity = entity(job.token());
+    private Map<String, BatchRepository.Described> described(List<String> tokens) {
+        return batches.described(tokens).stream()
+                .collect(Collectors.toMap(BatchRepository.Described::token, Function.identity()));
+    }
+
+    private static Batch batch(Job job, Map<String, BatchRepository.Described> all) {
+        BatchRepository.Described described =
+                Optional.ofNullable(all.get(job.token())).orElseThrow(() -> isGone(job.token()));
         return new Batch(
                 job.token(),
                 job.name(),
-                entity.sourceName(),
-                entity.targetName(),
-                entity.proposing(),
+                described.sourceName(),
+                described.targetName(),
+                Proposing.parse(described.proposing()),
                 job.state(),
                 job.items(),
                 BatchProgress.read(job.progress()),
@@ -236,8 +249,10 @@ public class BatchService {
     }
 
     private BatchEntity entity(String token) {
-        return batches.findByToken(token)
-                .orElseThrow(() ->
-                        Refusal.notFound("There is no batch \"" + token + "\"; look for it on the batches page."));
+        return batches.findByToken(token).orElseThrow(() -> isGone(token));
+    }
+
+    private static Refusal isGone(String token) {
+        return Refusal.notFound("There is no batch \"" + token + "\"; look for it on the batches page.");
     }
 }

@@ -19,6 +19,7 @@ import org.jollyledger.web.revision.RevisionCard;
 import org.jollyledger.web.room.DiskRoom;
 import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
+import org.springframework.data.domain.Pageable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -57,12 +58,11 @@ public class LedgerService {
     /** The maps that a query asks for; pages count from 0. */
     @Transactional(readOnly = true)
     public Page<MapCard> search(LedgerQuery query, int page) {
-        return maps.search(
-                        query.textPattern(),
-                        query.kindPattern(),
-                        query.piecePattern(),
-                        Paging.of(page, PAGE_SIZE, query.sorting()))
-                .map(MapCard::of);
+        Pageable wanted = Paging.of(page, PAGE_SIZE, query.sorting());
+        Page<NoteMapEntity> found = query.narrows()
+                ? maps.search(query.textPattern(), query.kindPattern(), query.piecePattern(), wanted)
+                : maps.findAllByRemovedAtIsNull(wanted);
+        return found.map(MapCard::of);
     }
 
     /** The names of all maps, by name. */

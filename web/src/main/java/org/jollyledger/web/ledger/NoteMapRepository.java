@@ -18,6 +18,8 @@ interface NoteMapRepository extends JpaRepository<NoteMapEntity, Long> {
             + " and m.kind like :kind escape '\\' and m.pieces like :piece escape '\\'")
     Page<NoteMapEntity> search(String text, String kind, String piece, Pageable page);
 
+    Page<NoteMapEntity> findAllByRemovedAtIsNull(Pageable page);
+
     @Query("select new org.jollyledger.web.ledger.MapName(m.slug, m.name, m.kind, m.lineCount) from NoteMapEntity m"
             + " where m.removedAt is null order by m.name, m.id")
     List<MapName> names();

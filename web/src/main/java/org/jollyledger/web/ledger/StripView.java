@@ -10,16 +10,20 @@ import java.util.function.ToDoubleFunction;
 import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.sound.Family;
+import org.jollyledger.web.cache.Recently;
 
 /**
  * A map's fingerprint ready to draw: neighbouring cells of one family joined to a run. A run is as high as its
  * family sits on a drum staff, so that families differ by more than colour.
  *
  * @param runs from note 0 up
- * @param shapes the same drawn, one for each family, so that a page of strips stays small
+ * @param drawing the same as elements of SVG, two paths for each family, so that a page of strips stays small
  * @param words the same for those who do not see it
  */
-public record StripView(List<Run> runs, List<Shape> shapes, String words) {
+public record StripView(List<Run> runs, String drawing, String words) {
+    /** A page of the ledger draws many, and always the same. */
+    private static final Recently<String, StripView> DRAWN = new Recently<>(2_000);
+
     private static final int CELL = 4;
 
     private static final int HEIGHT = 28;
@@ -41,15 +45,6 @@ public record StripView(List<Run> runs, List<Shape> shapes, String words) {
      */
     public record Run(String family, int x, double y, int width) {}
 
-    /**
-     * All runs of a family as paths of SVG.
-     *
-     * @param family the code of the family
-     * @param columns over the whole height
-     * @param lanes as high as a run
-     */
-    public record Shape(String family, String columns, String lanes) {}
-
     /** The strip of a map. */
     public static StripView of(NoteMap map) {
         return of(letters(map));
@@ -63,6 +58,10 @@ public record StripView(List<Run> runs, List<Shape> shapes, String words) {
     }
 
     static StripView of(String letters) {
+        return DRAWN.get(letters, () -> drawn(letters));
+    }
+
+    private static StripView drawn(String letters) {
         List<Run> runs = new ArrayList<>();
         int start = 0;
         for (int note = 1; note <= letters.length(); note++) {
@@ -71,21 +70,23 @@ public record StripView(List<Run> runs, List<Shape> shapes, String words) {
                 start = note;
             }
         }
-        return new StripView(List.copyOf(runs), shapes(runs), words(letters));
+        return new StripView(List.copyOf(runs), drawing(runs), words(letters));
     }
 
-    private static List<Shape> shapes(List<Run> runs) {
+    private static String drawing(List<Run> runs) {
         Map<String, List<Run>> byFamily =
                 runs.stream().collect(Collectors.groupingBy(Run::family, LinkedHashMap::new, Collectors.toList()));
         return byFamily.entrySet().stream()
-                .map(entry -> new Shape(
-                        entry.getKey(),
-                        path(entry.getValue(), run -> 0, HEIGHT),
-                        path(entry.getValue(), Run::y, RUN_HEIGHT)))
-                .toList();
+                .map(family -> path("column", family.getKey(), outline(family.getValue(), run -> 0, HEIGHT))
+                        + path("run", family.getKey(), outline(family.getValue(), Run::y, RUN_HEIGHT)))
+                .collect(Collectors.joining());
     }
 
-    private static String path(List<Run> runs, ToDoubleFunction<Run> top, int height) {
+    private static String path(String part, String family, String outline) {
+        return "<path class=\"" + part + " fill-" + family + "\" d=\"" + outline + "\"/>";
+    }
+
+    private static String outline(List<Run> runs, ToDoubleFunction<Run> top, int height) {
         return runs.stream()
                 .map(run -> "M" + run.x() + " " + top.applyAsDouble(run) + "h" + run.width() + "v" + height + "h-"
                         + run.width() + "z")
