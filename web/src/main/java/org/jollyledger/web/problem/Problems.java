@@ -1,7 +1,9 @@
 package org.jollyledger.web.problem;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
+import org.apache.catalina.connector.ClientAbortException;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.room.DiskRoom;
@@ -19,6 +21,7 @@ import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.MultipartException;
@@ -111,6 +114,11 @@ class Problems {
         LOG.info("{} {} came too late: {}", request.getMethod(), request.getRequestURI(), e.getMessage());
         return refused(Refusal.overtaken("This was changed elsewhere at the same moment; reload it."), request);
     }
+
+    /** Whoever asked has gone in the middle of the answer. */
+    @ExceptionHandler({ClientAbortException.class, AsyncRequestNotUsableException.class})
+    @SuppressWarnings("UnusedVariable") // That it is taken tells that nothing is left to answer.
+    void nobodyWaits(HttpServletResponse response) {}
 
     @ExceptionHandler(NoResourceFoundException.class)
     Object nothingHere(NoResourceFoundException e, HttpServletRequest request) {
