@@ -46,13 +46,15 @@ for part in jolly-ledger.sh jolly-ledger.cmd README.txt LICENSE bom.json licence
   [ -s "$unpacked"/jolly-ledger-*/"$part" ] || { echo "The archive lacks $part." >&2; exit 1; }
 done
 log="$unpacked/log.txt"
-bash "$unpacked"/jolly-ledger-*/jolly-ledger.sh --server.port=0 > "$log" 2>&1 &
+bash "$unpacked"/jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data="$unpacked/kept" > "$log" 2>&1 &
 started=$!
-for _ in $(seq 120); do
+for _ in $(seq 240); do
   grep -q "is ready at" "$log" && break
   kill -0 "$started" 2>/dev/null || break
   sleep 0.5
 done
 kill -TERM "$started" 2>/dev/null || true
 wait "$started" || true
+[ -s "$unpacked/kept/ledger.mv.db" ] || { echo "The ledger is not in the folder that was named." >&2; cat "$log" >&2; exit 1; }
+[ -s "$(echo "$unpacked"/jolly-ledger-*/app/*.jsa)" ] || { echo "The archive of classes was not made." >&2; exit 1; }
 grep "is ready at" "$log" || { echo "The archive does not start:" >&2; cat "$log" >&2; exit 1; }

@@ -9,7 +9,7 @@ if errorlevel 1 (
 )
 if "%JOLLY_LEDGER_HEAP%"=="" set JOLLY_LEDGER_HEAP=1g
 :run
-java -XX:+UseSerialGC -Xms24m -Xmx%JOLLY_LEDGER_HEAP% -XX:MinHeapFreeRatio=15 -XX:MaxHeapFreeRatio=30 -jar "%~dp0jolly-ledger.jar" "--jolly-ledger.data=%~dp0data" %*
+java -XX:+UseSerialGC -Dspring.aot.enabled=true -Xms64m -Xmx%JOLLY_LEDGER_HEAP% -XX:MinHeapFreeRatio=15 -XX:MaxHeapFreeRatio=30 "-Djolly-ledger.data=%~dp0data" -jar "%~dp0jolly-ledger.jar" %*
 if %errorlevel%==3 (
   echo It ran out of memory; starting again. A larger JOLLY_LEDGER_HEAP helps.
   goto run

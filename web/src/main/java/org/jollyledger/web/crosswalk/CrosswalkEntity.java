@@ -8,7 +8,7 @@ import org.jollyledger.web.revision.HistoryEntity;
 /** The crosswalk of one part from one map to another, with the number of the revision that holds. */
 @Entity
 @Table(name = "crosswalk")
-class CrosswalkEntity extends HistoryEntity {
+final class CrosswalkEntity extends HistoryEntity {
     /** The number of the proposal, which is not stored. */
     static final int PROPOSAL = 0;
 

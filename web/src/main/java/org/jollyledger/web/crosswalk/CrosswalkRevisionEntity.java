@@ -12,7 +12,7 @@ import org.jollyledger.web.revision.Stamp;
 @Table(name = "crosswalk_revision")
 @AttributeOverride(name = "ownerId", column = @Column(name = "crosswalk_id"))
 @AttributeOverride(name = "document", column = @Column(name = "routes", nullable = false))
-class CrosswalkRevisionEntity extends DocumentRevision {
+final class CrosswalkRevisionEntity extends DocumentRevision {
     protected CrosswalkRevisionEntity() {}
 
     CrosswalkRevisionEntity(Stamp stamp, String document) {

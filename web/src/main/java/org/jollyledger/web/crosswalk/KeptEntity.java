@@ -9,7 +9,7 @@ import org.jollyledger.web.revision.HistoryEntity;
 /** A crosswalk kept by name between two maps, with the number of the revision that holds. */
 @Entity
 @Table(name = "kept_crosswalk")
-class KeptEntity extends HistoryEntity {
+final class KeptEntity extends HistoryEntity {
     @Column(nullable = false, length = 160)
     private String slug = "";
 

@@ -11,7 +11,7 @@ import org.jollyledger.web.revision.Stamp;
 @Entity
 @Table(name = "kept_crosswalk_revision")
 @AttributeOverride(name = "ownerId", column = @Column(name = "kept_id"))
-class KeptRevisionEntity extends DocumentRevision {
+final class KeptRevisionEntity extends DocumentRevision {
     protected KeptRevisionEntity() {}
 
     KeptRevisionEntity(Stamp stamp, String document) {

@@ -19,7 +19,7 @@ import org.jspecify.annotations.Nullable;
  */
 @Entity
 @Table(name = "job")
-class JobEntity {
+final class JobEntity {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private @Nullable Long id;

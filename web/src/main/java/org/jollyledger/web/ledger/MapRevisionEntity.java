@@ -11,7 +11,7 @@ import org.jollyledger.web.revision.Stamp;
 @Entity
 @Table(name = "map_revision")
 @AttributeOverride(name = "ownerId", column = @Column(name = "map_id"))
-class MapRevisionEntity extends DocumentRevision {
+final class MapRevisionEntity extends DocumentRevision {
     protected MapRevisionEntity() {}
 
     MapRevisionEntity(Stamp stamp, String document) {

@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
 /** One of the owner's rules for tidying names. */
 @Entity
 @Table(name = "name_rule")
-class NameRuleEntity {
+final class NameRuleEntity {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private @Nullable Long id;

@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 /** A map as the ledger's index needs it; the map itself is the document of its revision. */
 @Entity
 @Table(name = "note_map")
-public class NoteMapEntity extends HistoryEntity {
+public final class NoteMapEntity extends HistoryEntity {
     /** Stands in the strip where a note has no line. */
     static final char FREE = '.';
 

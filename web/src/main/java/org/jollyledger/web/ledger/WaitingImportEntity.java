@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
 /** What was brought in and waits for choices. */
 @Entity
 @Table(name = "waiting_import")
-class WaitingImportEntity {
+final class WaitingImportEntity {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private @Nullable Long id;

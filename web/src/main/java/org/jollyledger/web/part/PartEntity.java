@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
 /** An uploaded part with its bytes, exactly as they came, and the number of the revision that holds. */
 @Entity
 @Table(name = "part")
-class PartEntity extends HistoryEntity {
+final class PartEntity extends HistoryEntity {
     /** The number of the state in which a part came, which is none of its revisions. */
     static final int AS_IT_CAME = 1;
 

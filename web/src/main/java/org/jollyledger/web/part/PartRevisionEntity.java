@@ -12,7 +12,7 @@ import org.jollyledger.web.revision.Stamp;
 @Entity
 @Table(name = "part_revision")
 @AttributeOverride(name = "ownerId", column = @Column(name = "part_id"))
-class PartRevisionEntity extends Revision {
+final class PartRevisionEntity extends Revision {
     @Lob
     @Column(nullable = false)
     private byte[] content = new byte[0];

@@ -11,7 +11,7 @@ import java.io.Serializable;
 @Entity
 @Table(name = "part_accepted")
 @IdClass(AcceptedEntity.Key.class)
-class AcceptedEntity {
+final class AcceptedEntity {
     /** Which discrepancy of which part. */
     record Key(long partId, String discrepancy) implements Serializable {}
 

@@ -8,7 +8,7 @@ import org.jollyledger.core.reconcile.Figures;
 /** From where on something in a part counts as a discrepancy. */
 @Entity
 @Table(name = "part_figures")
-class FiguresEntity {
+final class FiguresEntity {
     @Id
     private long partId;
 

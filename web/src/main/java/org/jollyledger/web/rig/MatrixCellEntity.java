@@ -12,7 +12,7 @@ import org.jollyledger.core.batch.MatrixCell;
 @Entity
 @Table(name = "matrix_cell")
 @IdClass(MatrixCellEntity.Key.class)
-class MatrixCellEntity {
+final class MatrixCellEntity {
     /** Which part on which map. */
     record Key(long partId, long mapId) implements Serializable {}
 

@@ -10,7 +10,7 @@ import java.util.List;
 /** What a job that fills a matrix needs besides. */
 @Entity
 @Table(name = "matrix_run")
-class MatrixRunEntity {
+final class MatrixRunEntity {
     /** That of the job. */
     @Id
     @Column(length = 64)

@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
 /** A named set of maps. */
 @Entity
 @Table(name = "rig")
-class RigEntity {
+final class RigEntity {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private @Nullable Long id;
