@@ -158,15 +158,28 @@ public class JobService {
     }
 
     private void tellInterrupted() {
-        transaction.executeWithoutResult(
-                status -> abandoned().forEach(job -> job.go(JobState.INTERRUPTED, "", clock.instant())));
+        for (String token : abandonedTokens()) {
+            // Another application may tell it, or take the job over, at the same moment.
+            change(token, job -> {
+                if (isAbandoned(job)) {
+                    job.go(JobState.INTERRUPTED, "", clock.instant());
+                }
+                return job;
+            });
+        }
     }
 
-    private Stream<JobEntity> abandoned() {
-        Instant now = clock.instant();
-        return jobs.findAllByStateIn(UNDER_WAY).stream()
-                .filter(job -> !mine.containsKey(job.token()))
-                .filter(job -> job.isAbandoned(now)
+    private List<String> abandonedTokens() {
+        return transaction.execute(status -> jobs.findAllByStateIn(UNDER_WAY).stream()
+                .filter(this::isAbandoned)
+                .map(JobEntity::token)
+                .toList());
+    }
+
+    private boolean isAbandoned(JobEntity job) {
+        return job.state().isUnderWay()
+                && !mine.containsKey(job.token())
+                && (job.isAbandoned(clock.instant())
                         || JobOwner.parse(job.owner()).map(JobOwner::isGone).orElse(true));
     }
 
@@ -175,8 +188,7 @@ public class JobService {
      * for each job: one that ends whoever works on it must not end them all.
      */
     private void takeOver() {
-        List<String> tokens =
-                transaction.execute(status -> abandoned().map(JobEntity::token).toList());
+        List<String> tokens = abandonedTokens();
         for (String token : tokens) {
             if (Files.isDirectory(folder(token)) && takenOver.add(token)) {
                 try {
