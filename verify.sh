@@ -46,7 +46,8 @@ for part in jolly-ledger.sh jolly-ledger.cmd README.txt LICENSE bom.json licence
   [ -s "$unpacked"/jolly-ledger-*/"$part" ] || { echo "The archive lacks $part." >&2; exit 1; }
 done
 log="$unpacked/log.txt"
-bash "$unpacked"/jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data="$unpacked/kept" > "$log" 2>&1 &
+cd "$unpacked"
+bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data=kept > "$log" 2>&1 &
 started=$!
 for _ in $(seq 240); do
   grep -q "is ready at" "$log" && break

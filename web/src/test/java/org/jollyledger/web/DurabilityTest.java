@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -15,8 +17,14 @@ import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.FutureTask;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
 import org.jollyledger.web.support.Http;
@@ -35,10 +43,15 @@ class DurabilityTest {
     private static final int MOST_SECONDS_TO_STOP = 8;
     private static final int ROUNDS = 2;
     private static final int MINUTE = 60;
-    private static final int START_SECONDS = 90;
+    private static final int START_SECONDS = 180;
     private static final int MAPS_BEFORE_THE_BATCH = 40;
     private static final int MAPS_BEFORE_THE_KILL = 5;
     private static final int PARTS = 4_000;
+    private static final int MAPS_AT_ONCE = 300;
+    /** The two standards. */
+    private static final int BUILT_IN = 2;
+    /** Milliseconds; an import or a restore takes about that long. */
+    private static final int LATEST_KILL = 2_500;
 
     private static List<String> java;
 
@@ -213,6 +226,65 @@ class DurabilityTest {
         await().atMost(Duration.ofSeconds(START_SECONDS))
                 .until(() -> state(second, batch).equals("done"));
         assertThat(Zips.read(Http.get(second.url + batch + "/result").body())).hasSize(PARTS + 3);
+    }
+
+    /** An import and a restore that are killed somewhere on their way are done, or were never begun. */
+    @Test
+    void whatComesInOneGoIsThereWholeOrNotAtAll(@TempDir Path folder) throws Exception {
+        Map<String, byte[]> maps = new LinkedHashMap<>();
+        for (int number = 0; number < MAPS_AT_ONCE; number++) {
+            maps.put(number + ".json", document(number).getBytes(StandardCharsets.UTF_8));
+        }
+        Started first = start(folder, "--jolly-ledger.demo=false");
+        awaitReady(first);
+        killIn(first, () -> Http.send(body(first.url + "/api/maps/import", Zips.of(maps))));
+
+        Started second = start(folder, "--jolly-ledger.demo=false");
+        awaitReady(second);
+        int came = names(second).size() - BUILT_IN;
+        assertThat(came).isIn(0, MAPS_AT_ONCE);
+        if (came == 0) {
+            assertThat(Http.send(body(second.url + "/api/maps/import", Zips.of(maps)))
+                            .statusCode())
+                    .isEqualTo(200);
+        }
+        Set<String> before = names(second);
+        assertThat(before).hasSize(BUILT_IN + MAPS_AT_ONCE);
+        byte[] backup = Http.get(second.url + "/api/backup").body();
+        saved(second, MAPS_AT_ONCE);
+        Set<String> after = names(second);
+        assertThat(after).hasSize(BUILT_IN + MAPS_AT_ONCE + 1);
+        killIn(second, () -> Http.postFile(second.url + "/api/backup?mode=replace", "file", "all.zip", backup));
+
+        Started third = start(folder, "--jolly-ledger.demo=false");
+        awaitReady(third);
+        assertThat(names(third)).isIn(before, after);
+        String kept = Http.text(Http.get(third.url + "/api/maps/kit-7"));
+        assertThat(kept).contains("Kick");
+    }
+
+    private static HttpRequest.Builder body(String url, byte[] file) {
+        return HttpRequest.newBuilder(URI.create(url)).POST(HttpRequest.BodyPublishers.ofByteArray(file));
+    }
+
+    /** Asks for something, and kills the application some time later. */
+    private static void killIn(Started started, Callable<HttpResponse<byte[]>> ask) throws Exception {
+        FutureTask<HttpResponse<byte[]>> asked = new FutureTask<>(ask);
+        new Thread(asked).start();
+        Thread.sleep(ThreadLocalRandom.current().nextInt(LATEST_KILL));
+        started.process.destroyForcibly().waitFor();
+        try {
+            assertThat(asked.get(MINUTE, TimeUnit.SECONDS).statusCode()).isEqualTo(200);
+        } catch (ExecutionException killed) {
+            assertThat(killed).as("gone in the middle of its answer").hasCauseInstanceOf(IOException.class);
+        }
+    }
+
+    private static Set<String> names(Started started) throws Exception {
+        Set<String> names = new TreeSet<>();
+        Http.json(Http.get(started.url + "/api/maps"))
+                .forEach(map -> names.add(map.get("name").stringValue()));
+        return names;
     }
 
     private static String saved(Started started, int number) throws Exception {

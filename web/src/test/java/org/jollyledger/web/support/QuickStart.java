@@ -20,7 +20,7 @@ import org.jollyledger.web.JollyLedgerApplication;
  * that it starts in half the time. Such an archive takes jars only, so folders of classes are packed first.
  */
 public final class QuickStart {
-    private static final int SECONDS_TO_MAKE = 120;
+    private static final int SECONDS_TO_MAKE = 300;
 
     private QuickStart() {}
 
