@@ -47,7 +47,7 @@ for part in jolly-ledger.sh jolly-ledger.cmd README.txt LICENSE bom.json licence
 done
 log="$unpacked/log.txt"
 cd "$unpacked"
-bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data=kept > "$log" 2>&1 &
+bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data="$unpacked/kept" > "$log" 2>&1 &
 started=$!
 for _ in $(seq 240); do
   grep -q "is ready at" "$log" && break

@@ -19,8 +19,6 @@ public class JollyLedgerApplication {
                 Runtime.getRuntime().halt(AGAIN);
             }
         });
-        // So that a data folder may be named as it is seen from here.
-        System.setProperty("h2.implicitRelativePath", "true");
         SpringApplication.run(JollyLedgerApplication.class, args);
     }
 }
