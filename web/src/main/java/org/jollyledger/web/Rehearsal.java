@@ -6,7 +6,6 @@ import java.net.URI;
 import java.net.URLConnection;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
@@ -45,7 +44,7 @@ class Rehearsal {
     private static List<String> linksOf(String page) {
         return LINK.matcher(page)
                 .results()
-                .map((MatchResult link) -> link.group(1).replace("&amp;", "&"))
+                .map(link -> link.group(1).replace("&amp;", "&"))
                 .distinct()
                 .limit(MOST_PAGES)
                 .toList();

@@ -5,12 +5,14 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.core.importer.Location;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import jakarta.persistence.Entity;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
@@ -61,6 +63,11 @@ class WebArchitectureTest {
     @ArchTest
     static final ArchRule entitiesAndRepositoriesStayInTheirFeature =
             classes().that().haveSimpleNameEndingWith("Repository").should().notBePublic();
+
+    /** Nothing is loaded lazily; a proxy of an entity that could be extended would only be made at each start. */
+    @ArchTest
+    static final ArchRule entitiesAreFinal =
+            classes().that().areAnnotatedWith(Entity.class).should().haveModifier(JavaModifier.FINAL);
 
     /** A form's tag, with the arrows that may stand in its values. */
     private static final Pattern FORM = Pattern.compile("<form\\b(?:[^>\"]|\"[^\"]*\")*>");

@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import org.jollyledger.web.busy.Background;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -24,11 +25,8 @@ class NightlyBackups {
 
     private final BackupService backups;
     private final Clock clock = Clock.systemDefaultZone();
-    private final ScheduledExecutorService timer = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "nightly backups");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService timer =
+            Executors.newSingleThreadScheduledExecutor(Background.named("nightly backups"));
 
     NightlyBackups(BackupService backups) {
         this.backups = backups;

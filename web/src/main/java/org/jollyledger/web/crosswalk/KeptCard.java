@@ -1,6 +1,7 @@
 package org.jollyledger.web.crosswalk;
 
 import java.time.Instant;
+import org.jollyledger.web.ledger.Choice;
 
 /** A kept crosswalk as a list shows it. */
 public record KeptCard(
@@ -11,4 +12,5 @@ public record KeptCard(
         String toSlug,
         String to,
         boolean usual,
-        Instant changedAt) {}
+        Instant changedAt)
+        implements Choice {}

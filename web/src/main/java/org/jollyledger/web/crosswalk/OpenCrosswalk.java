@@ -7,6 +7,7 @@ import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.KeptCrosswalk.Overtaken;
 import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.web.ledger.Choice;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.StoredPart;
 import org.jollyledger.web.revision.Steps;
@@ -33,7 +34,7 @@ record OpenCrosswalk(
         Made made,
         Steps steps) {
     /** A kept crosswalk by its address and name. */
-    record KeptLink(String slug, String name) {}
+    record KeptLink(String slug, String name) implements Choice {}
 
     /**
      * The routes of a crosswalk, and what comes of them.

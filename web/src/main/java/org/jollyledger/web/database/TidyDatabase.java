@@ -15,6 +15,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.busy.Background;
 import org.jollyledger.web.room.DiskRoom;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -38,11 +39,8 @@ class TidyDatabase {
     private final HikariDataSource connections;
     private final DiskRoom room;
     private final Path file;
-    private final ScheduledExecutorService timer = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "tidy database");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService timer =
+            Executors.newSingleThreadScheduledExecutor(Background.named("tidy database"));
     private long tidied;
 
     TidyDatabase(HikariDataSource connections, DiskRoom room, LedgerProperties properties) {

@@ -19,10 +19,12 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.busy.Background;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.problem.Refusal;
@@ -66,9 +68,9 @@ public class JobService {
     private final Clock clock = Clock.systemUTC();
     private final SecureRandom random = new SecureRandom();
     private final JobOwner me = JobOwner.here();
-    private final ExecutorService worker = Executors.newSingleThreadExecutor(task -> background(task, "jobs"));
+    private final ExecutorService worker = Executors.newSingleThreadExecutor(Background.named("jobs"));
     private final ScheduledExecutorService heart =
-            Executors.newSingleThreadScheduledExecutor(task -> background(task, "job heartbeat"));
+            Executors.newSingleThreadScheduledExecutor(Background.named("job heartbeat"));
     private final Set<String> takenOver = ConcurrentHashMap.newKeySet();
     private final Map<String, JobRun> mine = new ConcurrentHashMap<>();
     /** How jobs ended for which that could not be kept; it is tried again. */
@@ -90,13 +92,6 @@ public class JobService {
         this.kinds = kinds.stream().collect(Collectors.toMap(JobKind::code, Function.identity()));
         this.transaction = transaction;
         folder = Path.of(properties.data()).resolve(FOLDER);
-    }
-
-    /** One that does not keep the application from ending. */
-    private static Thread background(Runnable task, String name) {
-        Thread thread = new Thread(task, name);
-        thread.setDaemon(true);
-        return thread;
     }
 
     /** Jobs of applications that are gone are marked as interrupted, at once and from now on. */
@@ -140,15 +135,15 @@ public class JobService {
             if (job.isStopWanted()) {
                 run.stop();
             }
-            return job;
         });
     }
 
     /** Changes a job that is under way. A heartbeat, or a wish to stop it, may come at the same moment: both are kept. */
-    private <T> T change(String token, Function<JobEntity, T> how) {
+    private void change(String token, Consumer<JobEntity> how) {
         for (int tries = 1; ; tries++) {
             try {
-                return transaction.execute(status -> how.apply(entity(token)));
+                transaction.executeWithoutResult(status -> how.accept(entity(token)));
+                return;
             } catch (OptimisticLockingFailureException e) {
                 if (tries == MOST_TRIES) {
                     throw e;
@@ -164,7 +159,6 @@ public class JobService {
                 if (isAbandoned(job)) {
                     job.go(JobState.INTERRUPTED, "", clock.instant());
                 }
-                return job;
             });
         }
     }
@@ -247,10 +241,8 @@ public class JobService {
     private void run(String token) {
         JobRun run = mine.get(token);
         try {
-            JobKind kind = change(token, job -> {
-                job.go(JobState.RUNNING, "", clock.instant());
-                return kinds.get(job.kind());
-            });
+            change(token, job -> job.go(JobState.RUNNING, "", clock.instant()));
+            JobKind kind = kinds.get(get(token).kind());
             // A job to which nobody sent files has no folder yet.
             Files.createDirectories(run.folder());
             kind.run(run);
@@ -290,7 +282,6 @@ public class JobService {
             change(run.token(), job -> {
                 job.reach(run.progress(), clock.instant());
                 job.go(how.state, how.message, clock.instant());
-                return job;
             });
             unsaid.remove(run.token());
             mine.remove(run.token());
@@ -302,13 +293,7 @@ public class JobService {
 
     /** Stops a job after the item it is at, in whichever application it runs; what is done is kept. */
     public void stop(String token) {
-        Optional.ofNullable(mine.get(token))
-                .ifPresentOrElse(
-                        JobRun::stop,
-                        () -> change(token, job -> {
-                            job.wantStop();
-                            return job;
-                        }));
+        Optional.ofNullable(mine.get(token)).ifPresentOrElse(JobRun::stop, () -> change(token, JobEntity::wantStop));
     }
 
     /**

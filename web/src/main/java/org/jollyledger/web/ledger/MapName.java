@@ -8,4 +8,4 @@ package org.jollyledger.web.ledger;
  * @param kind the code of its kind
  * @param lineCount how many lines it has
  */
-public record MapName(String slug, String name, String kind, int lineCount) {}
+public record MapName(String slug, String name, String kind, int lineCount) implements Choice {}
