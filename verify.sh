@@ -47,15 +47,20 @@ for part in jolly-ledger.sh jolly-ledger.cmd README.txt LICENSE bom.json licence
 done
 log="$unpacked/log.txt"
 cd "$unpacked"
-bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data="$unpacked/kept" > "$log" 2>&1 &
+keytool -genkeypair -alias own -keyalg EC -dname CN=localhost -keystore own.p12 -storepass curtain 2>/dev/null
+bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data=kept \
+  --server.ssl.key-store="$unpacked/own.p12" --server.ssl.key-store-password=curtain > "$log" 2>&1 &
 started=$!
 for _ in $(seq 240); do
   grep -q "is ready at" "$log" && break
   kill -0 "$started" 2>/dev/null || break
   sleep 0.5
 done
+address="$(sed -n 's/.*is ready at //p' "$log")"
+health="$(python3 -c 'import ssl, sys, urllib.request as ask
+print(ask.urlopen(sys.argv[1] + "/actuator/health", context=ssl._create_unverified_context()).read().decode())' "$address" || true)"
 kill -TERM "$started" 2>/dev/null || true
 wait "$started" || true
 [ -s "$unpacked/kept/ledger.mv.db" ] || { echo "The ledger is not in the folder that was named." >&2; cat "$log" >&2; exit 1; }
 [ -s "$(echo "$unpacked"/jolly-ledger-*/app/*.jsa)" ] || { echo "The archive of classes was not made." >&2; exit 1; }
-grep "is ready at" "$log" || { echo "The archive does not start:" >&2; cat "$log" >&2; exit 1; }
+[[ $address = https://* && $health = *UP* ]] || { echo "The archive does not start:" >&2; cat "$log" >&2; exit 1; }

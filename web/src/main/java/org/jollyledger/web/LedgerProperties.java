@@ -13,6 +13,7 @@ import org.springframework.util.unit.DataSize;
  * @param demo whether an empty ledger is filled with the demo scenario
  * @param password what the owner must give to enter; without one the application serves this machine only
  * @param hosts names, besides those of this machine, under which the application may be asked
+ * @param forwarded whether a proxy in front says by the header {@code Forwarded} (RFC 7239) who asks, and how
  * @param largestUpload the largest file or document that is taken
  * @param largestBatch the largest archive of parts that is taken
  * @param lease how long a job stays with an application that says nothing any more
@@ -24,6 +25,7 @@ public record LedgerProperties(
         @DefaultValue("true") boolean demo,
         @DefaultValue("") String password,
         @DefaultValue List<String> hosts,
+        @DefaultValue("false") boolean forwarded,
         @DefaultValue("16MB") DataSize largestUpload,
         @DefaultValue("512MB") DataSize largestBatch,
         @DefaultValue("20s") Duration lease,

@@ -8,9 +8,6 @@ import com.microsoft.playwright.options.Cookie;
 import java.io.BufferedReader;
 import java.io.InputStreamReader;
 import java.net.Socket;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -29,6 +26,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -36,6 +35,8 @@ import org.springframework.context.ConfigurableApplicationContext;
 @ExtendWith(Browser.class)
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class LoginTest {
+    private static final int FREE_TRIES = 5;
+
     private static ConfigurableApplicationContext application;
     private static String url;
     private static int port;
@@ -46,8 +47,11 @@ class LoginTest {
         application = SpringApplication.run(
                 JollyLedgerApplication.class,
                 "--server.port=" + port,
+                "--server.address=0.0.0.0",
                 "--jolly-ledger.password=curtain",
+                // Both ways to listen to a proxy; who runs one sets the one that it speaks.
                 "--server.forward-headers-strategy=native",
+                "--jolly-ledger.forwarded=true",
                 "--jolly-ledger.demo=false",
                 "--jolly-ledger.data=" + folder);
         url = "http://localhost:" + port;
@@ -94,26 +98,40 @@ class LoginTest {
         assertThat(page).hasURL(url + "/login");
     }
 
-    /** As a proxy on this machine says it that speaks TLS with the browser (common practice). */
-    @Test
+    /** As proxies on this machine say it that speak TLS with the browser (RFC 7239, and common practice). */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Forwarded | for=192.0.2.43;proto=https",
+                "forwarded | proto=https;for=\"[2001:db8:cafe::17]:4711\"",
+                "X-Forwarded-Proto | https"
+            })
     @Order(2)
-    void cookiesAreSecureBehindTls() throws Exception {
-        HttpClient client = HttpClient.newHttpClient();
-        HttpResponse<String> plain = client.send(
-                HttpRequest.newBuilder(URI.create(url + "/rigs"))
-                        .header("Accept", "text/html")
-                        .build(),
-                HttpResponse.BodyHandlers.ofString());
-        HttpResponse<String> secure = client.send(
-                HttpRequest.newBuilder(URI.create(url + "/rigs"))
-                        .header("Accept", "text/html")
-                        .header("X-Forwarded-Proto", "https")
-                        .header("X-Forwarded-Port", "443")
-                        .build(),
-                HttpResponse.BodyHandlers.ofString());
+    void cookiesAreSecureBehindTls(String header, String said) throws Exception {
+        HttpResponse<byte[]> plain = Http.get(url + "/rigs", "Accept", "text/html");
+        HttpResponse<byte[]> secure = Http.get(url + "/rigs", "Accept", "text/html", header, said);
         assertThat(plain.headers().allValues("set-cookie")).isNotEmpty().noneMatch(cookie -> cookie.contains("Secure"));
         assertThat(secure.headers().allValues("set-cookie")).isNotEmpty().allMatch(cookie -> cookie.contains("Secure"));
         assertThat(secure.headers().firstValue("location").orElseThrow()).startsWith("https://localhost/login");
+    }
+
+    /** Five wrong ones from one address hold up nobody at another, and what a sender writes itself makes it no other. */
+    @Test
+    @Order(2)
+    void whoGuessesBehindAProxyIsToldApart() throws Exception {
+        String maps = url + "/api/maps";
+        for (int wrong = 0; wrong < FREE_TRIES; wrong++) {
+            assertThat(asked(maps, "guess", "for=192.0.2.%d, for=198.51.100.7".formatted(wrong)))
+                    .isEqualTo(401);
+        }
+        assertThat(asked(maps, "curtain", "for=192.0.2.99, for=198.51.100.7")).isEqualTo(429);
+        assertThat(asked(maps, "curtain", "for=198.51.100.8")).isEqualTo(200);
+    }
+
+    private static int asked(String address, String password, String forwarded) throws Exception {
+        return Http.get(address, "Authorization", basic(password), "Forwarded", forwarded)
+                .statusCode();
     }
 
     /** Nothing of the body is waited for: only its length is said. */
@@ -140,7 +158,7 @@ class LoginTest {
     @Order(4)
     void wrongPasswordsMakeOneWait() throws Exception {
         String maps = url + "/api/maps";
-        for (int wrong = 0; wrong < 5; wrong++) {
+        for (int wrong = 0; wrong < FREE_TRIES; wrong++) {
             assertThat(Http.get(maps, "Authorization", basic("guess " + wrong)).statusCode())
                     .isEqualTo(401);
         }
