@@ -13,7 +13,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -65,8 +64,8 @@ class DurabilityTest {
     }
 
     @BeforeAll
-    static void pack(@TempDir Path folder) throws Exception {
-        java = QuickStart.command(folder);
+    static void pack() throws Exception {
+        java = QuickStart.command();
     }
 
     private record Started(Process process, String url, Path log) {}
@@ -336,22 +335,5 @@ class DurabilityTest {
         assertThat(refused.process.exitValue()).isNotZero();
         assertThat(Files.readString(refused.log))
                 .contains("can be reached from other machines, and no password is set.", "JOLLY_LEDGER_PASSWORD");
-    }
-
-    @Test
-    void asksForThePasswordWhereOneIsSet(@TempDir Path folder) throws Exception {
-        Started started = start(
-                folder, "--server.address=0.0.0.0", "--jolly-ledger.password=curtain", "--jolly-ledger.demo=false");
-        try {
-            awaitReady(started);
-            assertThat(Http.get(started.url + "/api/maps", "Accept", "application/json")
-                            .statusCode())
-                    .isEqualTo(401);
-            String owner = Base64.getEncoder().encodeToString("owner:curtain".getBytes());
-            HttpResponse<byte[]> entered = Http.get(started.url + "/api/maps", "Authorization", "Basic " + owner);
-            assertThat(Http.json(entered)).hasSize(2);
-        } finally {
-            started.process.destroyForcibly().waitFor();
-        }
     }
 }

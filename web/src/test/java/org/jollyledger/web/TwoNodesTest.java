@@ -25,7 +25,7 @@ import tools.jackson.databind.JsonNode;
 /** Two applications with one database, in a server of its own, and one data folder. */
 class TwoNodesTest {
     private static final Duration LONGEST_START = Duration.ofMinutes(4);
-    private static final int COPIES = 2_000;
+    private static final int COPIES = 1_000;
 
     private final List<Process> started = new ArrayList<>();
 
@@ -72,7 +72,7 @@ class TwoNodesTest {
 
     @Test
     void eachSeesWhatTheOtherSavesAndFinishesItsBatch(@TempDir Path folder) throws Exception {
-        List<String> java = QuickStart.command(folder);
+        List<String> java = QuickStart.command();
         int port = RunningApplication.freePort();
         Server database = Server.createTcpServer(
                         "-tcpPort",

@@ -5,13 +5,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.File;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.jar.JarEntry;
 import java.util.jar.JarOutputStream;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jollyledger.web.JollyLedgerApplication;
 
@@ -24,14 +28,61 @@ public final class QuickStart {
 
     private QuickStart() {}
 
-    /** The command without the options of the application. */
-    public static List<String> command(Path folder) throws Exception {
-        String classPath = packed(folder);
+    /** The command without the options of the application. What it needs is made once, until a class changes. */
+    public static List<String> command() throws Exception {
+        Path folder = Files.createDirectories(Path.of("target", "quick-start").toAbsolutePath());
+        Path made = folder.resolve("made-of.txt");
         Path archive = folder.resolve("classes.jsa");
+        List<Path> entries = classPath();
+        String state = entries + " " + newest(entries);
+        // Tests run side by side, in processes of their own.
+        try (FileChannel lock =
+                FileChannel.open(folder.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
+            lock.lock();
+            if (!Files.exists(made) || !Files.readString(made).equals(state)) {
+                Files.deleteIfExists(archive);
+                for (Path entry : entries) {
+                    if (Files.isDirectory(entry)) {
+                        pack(entry, packed(folder, entry));
+                    }
+                }
+                make(folder, archive, entries);
+                Files.writeString(made, state);
+            }
+        }
+        return java("-XX:SharedArchiveFile=" + archive, folder, entries);
+    }
+
+    private static List<Path> classPath() {
+        String classPath = System.getProperty("surefire.test.class.path", System.getProperty("java.class.path"));
+        return Stream.of(classPath.split(File.pathSeparator))
+                .map(Path::of)
+                .filter(Files::exists)
+                .toList();
+    }
+
+    private static FileTime newest(List<Path> entries) throws IOException {
+        FileTime newest = FileTime.fromMillis(0);
+        for (Path entry : entries) {
+            try (Stream<Path> files = Files.walk(entry)) {
+                for (Path file : files.toList()) {
+                    FileTime changed = Files.getLastModifiedTime(file);
+                    newest = changed.compareTo(newest) > 0 ? changed : newest;
+                }
+            }
+        }
+        return newest;
+    }
+
+    private static Path packed(Path folder, Path classes) {
+        return folder.resolve(classes.getParent().getParent().getFileName() + "-" + classes.getFileName() + ".jar");
+    }
+
+    private static void make(Path folder, Path archive, List<Path> entries) throws Exception {
         Path log = folder.resolve("archive.txt");
-        List<String> train = new ArrayList<>(java("-XX:ArchiveClassesAtExit=" + archive, classPath));
+        List<String> train = new ArrayList<>(java("-XX:ArchiveClassesAtExit=" + archive, folder, entries));
         train.add(1, "-Dspring.context.exit=onRefresh");
-        train.add("--jolly-ledger.data=" + folder.resolve("trained"));
+        train.add("--jolly-ledger.data=" + Files.createTempDirectory("jolly-ledger-test"));
         train.add("--server.port=" + RunningApplication.freePort());
         Process process = new ProcessBuilder(train)
                 .redirectErrorStream(true)
@@ -41,10 +92,13 @@ public final class QuickStart {
                 .as(Files.readString(log))
                 .isTrue();
         assertThat(archive).as(Files.readString(log)).exists();
-        return java("-XX:SharedArchiveFile=" + archive, classPath);
     }
 
-    private static List<String> java(String sharing, String classPath) {
+    private static List<String> java(String sharing, Path folder, List<Path> entries) {
+        String classPath = entries.stream()
+                .map(entry -> Files.isDirectory(entry) ? packed(folder, entry) : entry)
+                .map(Path::toString)
+                .collect(Collectors.joining(File.pathSeparator));
         return List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 sharing,
@@ -53,22 +107,6 @@ public final class QuickStart {
                 "-cp",
                 classPath,
                 JollyLedgerApplication.class.getName());
-    }
-
-    private static String packed(Path folder) throws IOException {
-        List<String> jars = new ArrayList<>();
-        String classPath = System.getProperty("surefire.test.class.path", System.getProperty("java.class.path"));
-        for (String entry : classPath.split(File.pathSeparator)) {
-            Path path = Path.of(entry);
-            if (Files.isRegularFile(path)) {
-                jars.add(entry);
-            } else if (Files.isDirectory(path)) {
-                Path jar = folder.resolve("packed-" + jars.size() + ".jar");
-                pack(path, jar);
-                jars.add(jar.toString());
-            }
-        }
-        return String.join(File.pathSeparator, jars);
     }
 
     private static void pack(Path classes, Path jar) throws IOException {
