@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.function.BooleanSupplier;
 import org.jollyledger.core.batch.BatchListener;
 import org.jollyledger.core.batch.Tally;
+import org.jollyledger.web.cache.Recently;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -21,6 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
 public record BatchProgress(
         Tally tally, List<BatchListener.FileLosses> worst, int losers, List<BatchListener.Problem> problems) {
     private static final int MOST = 100;
+    private static final int MOST_READ = 200;
 
     public static final BatchProgress NONE = new BatchProgress(Tally.NONE, List.of(), 0, List.of());
 
@@ -29,9 +31,12 @@ public record BatchProgress(
             .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
             .build();
 
+    /** What finished batches came to does not change any more. */
+    private static final Recently<String, BatchProgress> READ = new Recently<>(MOST_READ);
+
     /** Reads what {@link #document()} wrote; of a batch that is not begun, nothing was written. */
     static BatchProgress read(String document) {
-        return document.isEmpty() ? NONE : JSON.readValue(document, BatchProgress.class);
+        return document.isEmpty() ? NONE : READ.get(document, () -> JSON.readValue(document, BatchProgress.class));
     }
 
     /** As JSON, to be kept. */

@@ -224,7 +224,7 @@ public class BatchService {
 
     /** How many batches have a result, which they need not keep for good. */
     int finished() {
-        return jobs.finished(convert).size();
+        return jobs.countFinished(convert);
     }
 
     /** Deletes all batches that have come to their end, with all their files; returns how many. */

@@ -7,7 +7,9 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.WeakHashMap;
+import java.util.function.Consumer;
 import java.util.function.Supplier;
+import java.util.function.ToLongFunction;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -20,17 +22,22 @@ public final class Recently<K, V> {
     /** All there are; weakly, so that one which nobody uses goes. */
     private static final Set<Recently<?, ?>> ALL = Collections.newSetFromMap(new WeakHashMap<>());
 
-    private final int most;
+    private final long most;
+    private final ToLongFunction<V> weight;
     private final Map<K, Held<V>> values = new LinkedHashMap<>(16, 0.75f, true);
+    private long weighed;
 
     private static final class Held<V> {
         private SoftReference<@Nullable V> value = new SoftReference<>(null);
+        /** Guarded as all the values are. */
+        private long weight;
 
-        synchronized V get(Supplier<V> work) {
+        synchronized V get(Supplier<V> work, Consumer<V> told) {
             V known = value.get();
             if (known == null) {
                 known = work.get();
                 value = new SoftReference<>(known);
+                told.accept(known);
             }
             return known;
         }
@@ -38,7 +45,13 @@ public final class Recently<K, V> {
 
     /** Keeps so many values. */
     public Recently(int most) {
+        this(most, value -> 1);
+    }
+
+    /** Keeps so many values that together they weigh so much at the most. */
+    public Recently(long most, ToLongFunction<V> weight) {
         this.most = most;
+        this.weight = weight;
         synchronized (ALL) {
             ALL.add(this);
         }
@@ -54,23 +67,35 @@ public final class Recently<K, V> {
     private void forget() {
         synchronized (values) {
             values.clear();
+            weighed = 0;
         }
     }
 
     /** The value for a key, worked out when it is not there; work that fails is tried again the next time. */
     public V get(K key, Supplier<V> work) {
-        return held(key).get(work);
+        Held<V> held = held(key);
+        return held.get(work, value -> weigh(key, held, weight.applyAsLong(value)));
     }
 
     private Held<V> held(K key) {
         synchronized (values) {
-            Held<V> held = values.computeIfAbsent(key, any -> new Held<>());
-            Iterator<K> oldest = values.keySet().iterator();
-            if (values.size() > most) {
-                oldest.next();
+            return values.computeIfAbsent(key, any -> new Held<>());
+        }
+    }
+
+    /** Those that nobody asked for the longest make room. */
+    private void weigh(K key, Held<V> held, long now) {
+        synchronized (values) {
+            if (values.get(key) != held) {
+                return;
+            }
+            weighed += now - held.weight;
+            held.weight = now;
+            Iterator<Held<V>> oldest = values.values().iterator();
+            while (weighed > most && oldest.hasNext()) {
+                weighed -= oldest.next().weight;
                 oldest.remove();
             }
-            return held;
         }
     }
 }

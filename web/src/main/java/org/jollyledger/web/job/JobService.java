@@ -47,6 +47,7 @@ import org.springframework.util.FileSystemUtils;
  */
 @Service
 public class JobService {
+    private static final List<JobState> FINISHED = List.of(JobState.DONE, JobState.STOPPED);
     private static final Logger LOG = LoggerFactory.getLogger(JobService.class);
     private static final int TOKEN_BYTES = 12;
     private static final int LONGEST_NAME = 200;
@@ -315,20 +316,18 @@ public class JobService {
 
     /** The jobs of a kind that have come to their end with a result. */
     public List<String> finished(JobKind kind) {
-        return transaction.execute(status ->
-                jobs.findAllByKindAndStateIn(kind.code(), List.of(JobState.DONE, JobState.STOPPED)).stream()
-                        .map(JobEntity::token)
-                        .toList());
+        return jobs.tokens(kind.code(), FINISHED, clock.instant());
+    }
+
+    /** How many of a kind have come to their end with a result. */
+    public int countFinished(JobKind kind) {
+        return jobs.countByKindAndStateIn(kind.code(), FINISHED);
     }
 
     /** The jobs of a kind that nobody has begun for so long. */
     public List<String> forgotten(JobKind kind, Duration since) {
-        Instant latest = clock.instant().minus(since);
-        return transaction.execute(
-                status -> jobs.findAllByKindAndStateIn(kind.code(), List.of(JobState.COLLECTING)).stream()
-                        .filter(job -> job.createdAt().isBefore(latest))
-                        .map(JobEntity::token)
-                        .toList());
+        return jobs.tokens(
+                kind.code(), List.of(JobState.COLLECTING), clock.instant().minus(since));
     }
 
     /** Deletes the files of jobs that are gone: it may have been killed between the one and the other. */

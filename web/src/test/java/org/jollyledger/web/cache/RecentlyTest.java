@@ -23,6 +23,20 @@ class RecentlyTest {
     }
 
     @Test
+    void largeOnesMakeTheOldestGo() {
+        AtomicInteger worked = new AtomicInteger();
+        Recently<String, String> lately = new Recently<>(10, String::length);
+        for (String key :
+                new String[] {"aaaa", "bbb", "cc", "aaaa", "dd", "aaaa", "bbb", "far too long to be kept", "aaaa"}) {
+            lately.get(key, () -> {
+                worked.incrementAndGet();
+                return key;
+            });
+        }
+        assertThat(worked).as("each of five, bbb again, and aaaa again").hasValue(7);
+    }
+
+    @Test
     void workThatFailsIsTriedAgain() {
         Recently<String, Integer> lately = new Recently<>(2);
         assertThatThrownBy(() -> lately.get("a", () -> {
