@@ -6,6 +6,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.KitPiece;
 import org.jollyledger.core.sound.Sound;
@@ -48,7 +51,7 @@ public record Joining(NoteMap map, List<Placement> placements) {
         }
         NoteMap joined = map;
         List<Placement> placements = new ArrayList<>();
-        Map<String, Integer> numbers = new HashMap<>();
+        Map<Sound, Integer> numbers = new HashMap<>();
         for (Line line : lines) {
             Sound sound = numbered(map, line.sound(), numbers);
             Note free = FreeNotes.beside(joined, relative(joined, sound), Optional.empty())
@@ -73,29 +76,32 @@ public record Joining(NoteMap map, List<Placement> placements) {
         return new Joining(distinct, told);
     }
 
-    /** A piece that the map has already gets the next number, the same for all its articulations. */
-    private static Sound numbered(NoteMap map, Sound sound, Map<String, Integer> numbers) {
-        String piece = sound.piece().code() + sound.number();
-        int number = numbers.computeIfAbsent(piece, key -> freeNumber(map, sound, numbers));
+    /** A piece whose number is taken gets the next one, the same for all its articulations. */
+    private static Sound numbered(NoteMap map, Sound sound, Map<Sound, Integer> numbers) {
+        Sound piece = Sound.of(
+                sound.piece(), sound.number(), sound.piece().articulations().get(0));
+        int number =
+                numbers.computeIfAbsent(piece, key -> freeNumber(taken(map, sound.piece(), numbers), sound.number()));
         return new Sound(sound.piece(), number, sound.side(), sound.articulation(), sound.openness());
     }
 
-    private static int freeNumber(NoteMap map, Sound sound, Map<String, Integer> numbers) {
-        boolean taken = map.lines().stream()
-                .anyMatch(line ->
-                        line.sound().piece() == sound.piece() && line.sound().number() == sound.number());
-        if (!taken) {
-            return sound.number();
-        }
-        int highest = map.lines().stream()
-                .filter(line -> line.sound().piece() == sound.piece())
-                .mapToInt(line -> line.sound().number())
-                .max()
-                .orElse(0);
-        int alreadyGiven = (int) numbers.keySet().stream()
-                .filter(key -> key.replaceAll("\\d+$", "").equals(sound.piece().code()))
-                .count();
-        return Math.min(Sound.HIGHEST_NUMBER, highest + 1 + alreadyGiven);
+    /** The numbers of a piece that the map has, and that those which came before have been given. */
+    private static SortedSet<Integer> taken(NoteMap map, KitPiece piece, Map<Sound, Integer> numbers) {
+        SortedSet<Integer> taken = map.lines().stream()
+                .map(Line::sound)
+                .filter(there -> there.piece() == piece)
+                .map(Sound::number)
+                .collect(Collectors.toCollection(TreeSet::new));
+        numbers.forEach((given, number) -> {
+            if (given.piece() == piece) {
+                taken.add(number);
+            }
+        });
+        return taken;
+    }
+
+    private static int freeNumber(SortedSet<Integer> taken, int wanted) {
+        return taken.contains(wanted) ? Math.min(Sound.HIGHEST_NUMBER, taken.last() + 1) : wanted;
     }
 
     /** Where a piece is new to the map, its relatives are those of the same kind that are there. */
