@@ -102,4 +102,36 @@ class HatsTest {
         assertThat(found.isPresent()).isEqualTo(step != null);
         found.ifPresent(value -> assertThat(value).isEqualTo(step));
     }
+
+    /** Worked out by hand: between two thresholds of the one it is as far between the same two of the other. */
+    @ParameterizedTest
+    @CsvSource({
+        "0, 0", "8, 10", "15, 18", "16, 20", "32, 32", "47, 44", "48, 45", "64, 52", "80, 60", "111, 74", "112, 75",
+        "120, 82", "127, 89"
+    })
+    void aValueOfOnePedalIsOneOfAnother(int value, int wanted) {
+        HatPedal other = HatPedal.USUAL.withThresholds(List.of(20, 45, 60, 75, 90));
+        HatPedal usual = HatPedal.USUAL.withController(1);
+        assertThat(Hats.between(usual, other, value)).isEqualTo(wanted);
+        assertThat(Hats.between(usual.withCountsDown(true), other, 127 - value)).isEqualTo(wanted);
+        assertThat(Hats.between(usual, other.withCountsDown(true), value)).isEqualTo(127 - wanted);
+        assertThat(Hats.between(usual, HatPedal.USUAL, value))
+                .as("only the controller differs")
+                .isEqualTo(value);
+    }
+
+    @Property
+    void anotherPedalMeansTheSame(
+            @ForAll @Size(5) List<@IntRange(min = 1, max = 128) Integer> of,
+            @ForAll @Size(5) List<@IntRange(min = 1, max = 128) Integer> onto,
+            @ForAll @IntRange(max = 126) int value) {
+        HatPedal from = HatPedal.USUAL.withThresholds(of.stream().sorted().toList());
+        HatPedal to = HatPedal.USUAL.withThresholds(onto.stream().sorted().toList());
+        int there = Hats.between(from, to, value);
+        assertThat(there).isBetween(0, 127).isLessThanOrEqualTo(Hats.between(from, to, value + 1));
+        Openness meant = Hats.openness(from, value);
+        if (Hats.value(to, meant).isPresent()) {
+            assertThat(Hats.openness(to, there)).isEqualTo(meant);
+        }
+    }
 }
