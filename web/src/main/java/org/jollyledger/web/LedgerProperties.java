@@ -17,6 +17,7 @@ import org.springframework.util.unit.DataSize;
  * @param largestUpload the largest file or document that is taken
  * @param largestBatch the largest archive of parts that is taken
  * @param lease how long a job stays with an application that says nothing any more
+ * @param longestWork how long a request is worked on; what takes longer is broken off
  * @param leastRoom with less room than this on the disk of the data folder nothing is written
  */
 @ConfigurationProperties("jolly-ledger")
@@ -29,4 +30,5 @@ public record LedgerProperties(
         @DefaultValue("16MB") DataSize largestUpload,
         @DefaultValue("512MB") DataSize largestBatch,
         @DefaultValue("20s") Duration lease,
+        @DefaultValue("60s") Duration longestWork,
         @DefaultValue("32MB") DataSize leastRoom) {}

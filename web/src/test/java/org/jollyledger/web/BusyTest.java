@@ -1,6 +1,7 @@
 package org.jollyledger.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import java.net.Socket;
 import java.net.URI;
@@ -8,22 +9,35 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jollyledger.core.midi.Division;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.MidiFileBuilder;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
 
 /** Many at once, and those who send slowly. */
 @ExtendWith(RunningApplication.class)
 class BusyTest {
+    private static final int HITS_OF_A_LONG_PART = 300_000;
+    private static final int LONGEST_SECONDS = 3;
+    private static final int MILLISECONDS_TO_NOTICE = 2_000;
+    private static final Pattern AT_WORK = Pattern.compile("Requests at work</td>\\s*<td[^>]*>(\\d+) of ");
     private static final int SLOW_ONES = 210;
     private static final int AT_ONCE = 400;
 
@@ -91,5 +105,59 @@ class BusyTest {
                 .filter(answer -> answer.statusCode() == 503)
                 .forEach(answer ->
                         assertThat(answer.headers().firstValue("Retry-After")).isPresent());
+    }
+
+    private static byte[] longPart() {
+        MidiFileBuilder part =
+                MidiFile.builder(0, new Division.TicksPerBeat(480)).track();
+        for (int hit = 0; hit < HITS_OF_A_LONG_PART; hit++) {
+            part.message(60L * hit, 0x90, 10, 36 + hit % 12, 100);
+            part.message(60L * hit + 30, 0x80, 10, 36 + hit % 12, 0);
+        }
+        return part.build(60L * HITS_OF_A_LONG_PART);
+    }
+
+    private static int atWork(String url) throws Exception {
+        Matcher figure = AT_WORK.matcher(Http.text(Http.get(url + "/server")));
+        assertThat(figure.find()).isTrue();
+        return Integer.parseInt(figure.group(1)) - 1;
+    }
+
+    /** What would take many times as long: a long part as a score. */
+    @Test
+    void whatTakesTooLongOrNobodyWaitsForIsBrokenOff(@TempDir Path folder) throws Exception {
+        int port = RunningApplication.freePort();
+        String url = "http://localhost:" + port;
+        try (ConfigurableApplicationContext application = SpringApplication.run(
+                JollyLedgerApplication.class,
+                "--server.port=" + port,
+                "--jolly-ledger.demo=false",
+                "--jolly-ledger.longest-work=" + LONGEST_SECONDS + "s",
+                "--jolly-ledger.data=" + folder)) {
+            Http.postFile(url + "/api/parts", "part", "long.mid", longPart());
+            HttpResponse<byte[]> tooLong = Http.get(url + "/parts/long/download/musicxml", "Accept", "text/html");
+            assertThat(tooLong.statusCode()).isEqualTo(503);
+            assertThat(Http.text(tooLong)).contains("This took longer than " + LONGEST_SECONDS + " seconds");
+
+            try (Socket gone = new Socket("localhost", port)) {
+                gone.getOutputStream()
+                        .write("GET /parts/long/download/musicxml HTTP/1.1\r\nHost: localhost\r\n\r\n"
+                                .getBytes(StandardCharsets.US_ASCII));
+                await().atMost(Duration.ofSeconds(10)).until(() -> atWork(url) > 0);
+            }
+            await().atMost(Duration.ofMillis(MILLISECONDS_TO_NOTICE)).until(() -> atWork(url) == 0);
+        }
+    }
+
+    /** What comes ahead on a connection is no sign that its sender is gone. */
+    @Test
+    void whoAsksAheadIsAnsweredTwice(Address address) throws Exception {
+        try (Socket socket = new Socket("localhost", address.uri().getPort())) {
+            String ask = "GET /parts/storm-at-sea/download/pdf HTTP/1.1\r\nHost: localhost\r\n";
+            socket.getOutputStream()
+                    .write((ask + "\r\n" + ask + "Connection: close\r\n\r\n").getBytes(StandardCharsets.US_ASCII));
+            String answers = new String(socket.getInputStream().readAllBytes(), StandardCharsets.ISO_8859_1);
+            assertThat(answers.split("HTTP/1.1 200", -1)).hasSize(3);
+        }
     }
 }

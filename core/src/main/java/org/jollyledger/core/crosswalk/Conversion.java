@@ -6,6 +6,7 @@ import org.jollyledger.core.midi.MidiEdit;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.patience.Patience;
 import org.jollyledger.core.pitch.Note;
 
 /**
@@ -61,6 +62,7 @@ public final class Conversion {
     }
 
     private byte[] write() {
+        Patience.goOn();
         boolean[] contested = booking.contested();
         MidiEdit edit = part.file().edit();
         for (int hit = 0; hit < part.hitCount(); hit++) {

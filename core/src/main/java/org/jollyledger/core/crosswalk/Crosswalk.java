@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.patience.Patience;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.SoundDistance;
 
@@ -80,6 +81,7 @@ public final class Crosswalk {
     }
 
     private static Crosswalk proposed(NoteMap source, NoteMap target, Supplier<Use> use) {
+        Patience.goOn();
         MapPair maps = new MapPair(source, target);
         return new Crosswalk(maps, new Lazy<>(() -> new Plan(maps, use.get())), new TreeMap<>());
     }

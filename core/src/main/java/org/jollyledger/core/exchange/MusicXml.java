@@ -19,6 +19,7 @@ import org.jollyledger.core.part.Caption;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.TempoMap;
 import org.jollyledger.core.part.TimeMap;
+import org.jollyledger.core.patience.Patience;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sheet.Figures;
 import org.jollyledger.core.sheet.Notation;
@@ -116,6 +117,7 @@ public final class MusicXml {
         BarIndex bars = part.bars();
         long last = Math.max(times.firstBar(), bars.barCount());
         for (long bar = times.firstBar(); bar <= last; bar++) {
+            Patience.goOn();
             measure(bar, bars.hits(bar, bar));
         }
         xml.writeEndElement();

@@ -16,6 +16,7 @@ import java.util.stream.IntStream;
 import org.jollyledger.core.exchange.NoteList.Row;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.Texts;
+import org.jollyledger.core.patience.Patience;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.pitch.OctaveConvention;
 import org.jollyledger.core.sound.KitPiece;
@@ -211,6 +212,7 @@ public final class NoteListReader {
     }
 
     private void add(ListLine line) {
+        Patience.goOn();
         Optional<String> reason = reasonToSkip(line);
         if (reason.isPresent()) {
             if (isHeading(line)) {

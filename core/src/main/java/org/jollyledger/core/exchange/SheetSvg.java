@@ -9,6 +9,7 @@ import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.patience.Patience;
 import org.jollyledger.core.sheet.Measures;
 import org.jollyledger.core.sheet.Notation;
 import org.jollyledger.core.sheet.Picture;
@@ -143,6 +144,7 @@ public final class SheetSvg {
         double left = 0;
         long last = Math.max(sheet.times().firstBar(), sheet.part().bars().barCount());
         for (long bar = sheet.times().firstBar(); bar <= last; bar += BARS) {
+            Patience.goOn();
             SheetSystem system = SheetSystem.of(sheet, bar, BARS);
             if (pages.isEmpty() || height(system) > left) {
                 if (pages.size() == MOST_PAGES) {

@@ -13,6 +13,7 @@ import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
+import org.jollyledger.core.patience.Patience;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.reconcile.Playing.Meeting;
 import org.jollyledger.core.reconcile.Playing.Place;
@@ -164,6 +165,7 @@ public final class LayoutRecognition {
     }
 
     private static Scored scored(Layout layout, Playing playing) {
+        Patience.goOn();
         double score = TOLD_BY_USE * layout.logLikelihoodOfUse(playing) + TOLD_BY_MEETING * meetings(layout, playing);
         for (int note : playing.notes()) {
             score += layout.role(note)

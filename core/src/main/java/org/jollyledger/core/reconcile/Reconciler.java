@@ -11,6 +11,7 @@ import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.patience.Patience;
 
 /** Holds parts against a map: any number of them, one after another. */
 public final class Reconciler {
@@ -66,6 +67,7 @@ public final class Reconciler {
 
     /** {@return everything in a part that will not sound as meant} */
     public Reconciling look(Part part) {
+        Patience.goOn();
         return look(part, EnumSet.allOf(DiscrepancyKind.class));
     }
 

@@ -7,10 +7,13 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.Locale;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.jollyledger.core.patience.Patience;
+import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.asset.AssetFolders;
 import org.jollyledger.web.problem.BodyTooLarge;
 import org.jollyledger.web.problem.Refusal;
@@ -52,6 +55,11 @@ public class WorkLimit extends OncePerRequestFilter {
 
     private final Semaphore takenIn = new Semaphore(MOST_TAKEN_IN);
     private final Semaphore workedOn = new Semaphore(MOST_WORKED_ON, true);
+    private final Duration longest;
+
+    WorkLimit(LedgerProperties properties) {
+        longest = properties.longestWork();
+    }
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
@@ -150,7 +158,7 @@ public class WorkLimit extends OncePerRequestFilter {
         }
         Turn turn = new Turn(weight, response);
         request.setAttribute(TURN, turn);
-        try {
+        try (Patience.Scope patience = Patience.within(Caller.patience(request, longest))) {
             chain.doFilter(request, response);
         } finally {
             if (request.isAsyncStarted()) {

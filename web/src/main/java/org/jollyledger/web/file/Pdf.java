@@ -1,7 +1,11 @@
 package org.jollyledger.web.file;
 
+import com.openhtmltopdf.css.style.CssContext;
+import com.openhtmltopdf.extend.OutputDevice;
 import com.openhtmltopdf.pdfboxout.PDFontSupplier;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.render.Box;
+import com.openhtmltopdf.render.RenderingContext;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayOutputStream;
@@ -16,11 +20,13 @@ import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.jollyledger.core.patience.Patience;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
 import org.thymeleaf.spring6.SpringTemplateEngine;
 import org.thymeleaf.templatemode.TemplateMode;
 import org.thymeleaf.templateresolver.ClassLoaderTemplateResolver;
+import org.w3c.dom.Element;
 
 /** Pages of HTML as PDF, with the fonts that ship with the application. */
 public final class Pdf {
@@ -59,7 +65,7 @@ public final class Pdf {
                     .useFont(font(document, "DejaVuSansCondensed.ttf"), SANS, 400, null, true)
                     .useFont(font(document, "DejaVuSansCondensed-Bold.ttf"), SANS, 700, null, true)
                     .useFont(font(document, "DejaVuSerif.ttf"), SERIF, 400, null, true)
-                    .useSVGDrawer(new BatikSVGDrawer())
+                    .useSVGDrawer(new BreakableSvg())
                     // Nothing is fetched, whatever a name may hold.
                     .useUriResolver((base, uri) -> null)
                     .withHtmlContent(html, null)
@@ -69,6 +75,33 @@ public final class Pdf {
             throw new UncheckedIOException(e);
         }
         return pdf.toByteArray();
+    }
+
+    /** The drawings are nearly all of the work. */
+    private static final class BreakableSvg extends BatikSVGDrawer {
+        @Override
+        public SVGImage buildSVGImage(
+                Element svg, Box box, CssContext context, double width, double height, double dotsPerPixel) {
+            Patience.goOn();
+            SVGImage image = super.buildSVGImage(svg, box, context, width, height, dotsPerPixel);
+            return new SVGImage() {
+                @Override
+                public int getIntrinsicWidth() {
+                    return image.getIntrinsicWidth();
+                }
+
+                @Override
+                public int getIntrinsicHeight() {
+                    return image.getIntrinsicHeight();
+                }
+
+                @Override
+                public void drawSVG(OutputDevice device, RenderingContext rendering, double x, double y) {
+                    Patience.goOn();
+                    image.drawSVG(device, rendering, x, y);
+                }
+            };
+        }
     }
 
     /** Without ligatures, so that names can be searched for and copied out as they are written. */

@@ -5,9 +5,11 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import org.apache.catalina.connector.ClientAbortException;
 import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.core.patience.Patience.GivenUp;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.room.DiskRoom;
 import org.jollyledger.web.room.NoRoom;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.NestedExceptionUtils;
@@ -120,6 +122,16 @@ class Problems {
     @SuppressWarnings("UnusedVariable") // That it is taken tells that nothing is left to answer.
     void nobodyWaits(HttpServletResponse response) {}
 
+    @ExceptionHandler(GivenUp.class)
+    @Nullable
+    Object givenUp(GivenUp givenUp, HttpServletRequest request, HttpServletResponse response) {
+        LOG.info("{} {} was broken off: {}", request.getMethod(), request.getRequestURI(), givenUp.getMessage());
+        if (givenUp instanceof NobodyWaits) {
+            return null;
+        }
+        return refused(Refusal.busy(String.valueOf(givenUp.getMessage())), request);
+    }
+
     @ExceptionHandler(NoResourceFoundException.class)
     Object nothingHere(NoResourceFoundException e, HttpServletRequest request) {
         return answer(
@@ -130,9 +142,13 @@ class Problems {
     }
 
     @ExceptionHandler(Exception.class)
-    Object other(Exception e, HttpServletRequest request) {
+    @Nullable
+    Object other(Exception e, HttpServletRequest request, HttpServletResponse response) {
         if (NoRoom.isIn(e)) {
             return noRoom(request);
+        }
+        if (NestedExceptionUtils.getMostSpecificCause(e) instanceof GivenUp givenUp) {
+            return givenUp(givenUp, request, response);
         }
         if (e instanceof ErrorResponse known) {
             HttpStatusCode status = known.getStatusCode();
