@@ -275,4 +275,11 @@ class SafetyTest {
                     .doesNotContain(" style=");
         }
     }
+
+    /** The pages are English whatever a browser asks for, so that what is kept of them is right for everybody. */
+    @Test
+    void monthsAndNumbersAreEnglish(Address address) throws Exception {
+        String page = Http.text(Http.get(address.url("/backups"), "Accept-Language", "de", "Accept", "text/html"));
+        assertThat(page).containsPattern("\\d\\.\\d MB").doesNotContainPattern("\\d,\\d MB");
+    }
 }

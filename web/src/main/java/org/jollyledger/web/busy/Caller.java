@@ -21,7 +21,7 @@ import org.springframework.context.annotation.Configuration;
 
 /** Whoever asks for something, and how long they wait for it. */
 @Configuration(proxyBeanMethods = false)
-public class Caller {
+class Caller {
     private static final String GONE = Caller.class.getName() + ".gone";
     private static final long NANOSECONDS_BETWEEN_LOOKS = TimeUnit.MILLISECONDS.toNanos(250);
 
