@@ -45,7 +45,7 @@ class DurabilityTest {
     private static final int START_SECONDS = 180;
     private static final int MAPS_BEFORE_THE_BATCH = 40;
     private static final int MAPS_BEFORE_THE_KILL = 5;
-    private static final int PARTS = 4_000;
+    private static final int PARTS = 3_000;
     private static final int MAPS_AT_ONCE = 300;
     /** The two standards. */
     private static final int BUILT_IN = 2;
