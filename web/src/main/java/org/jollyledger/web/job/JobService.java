@@ -34,6 +34,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
@@ -95,8 +96,9 @@ public class JobService {
         folder = Path.of(properties.data()).resolve(FOLDER);
     }
 
-    /** Jobs of applications that are gone are marked as interrupted, at once and from now on. */
+    /** Jobs of applications that are gone are marked as interrupted, before it is said that all is ready, and from now on. */
     @EventListener(ApplicationReadyEvent.class)
+    @Order(0)
     void awake() {
         tellInterrupted();
         heart.scheduleWithFixedDelay(this::beat, HEARTBEAT.toMillis(), HEARTBEAT.toMillis(), TimeUnit.MILLISECONDS);
