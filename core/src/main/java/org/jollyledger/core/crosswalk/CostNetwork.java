@@ -6,7 +6,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.jollyledger.core.patience.Patience;
 
 /**
  * Finds the cheapest choice for many variables at once, where each choice has a cost of its own and some pairs of
@@ -60,7 +59,6 @@ final class CostNetwork {
 
         /** Looks at some costs that stand together; going there costs as much as a few more. */
         void use(long costs) {
-            Patience.goOn();
             left -= costs + GOING_THERE;
         }
 

@@ -5,8 +5,8 @@ import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Lets work be broken off by whoever asked for it. Work asks now and then whether to go on, at least twice a second; who asks
- * for it says within which patience. Work that was not asked for in this way, such as that of a batch, always goes on.
+ * Lets work be broken off by whoever asked for it. Work asks now and then whether to go on; who asks for it
+ * says within which patience. Work that was not asked for in this way, such as that of a batch, always goes on.
  */
 public final class Patience {
     private static final ThreadLocal<@Nullable Supplier<Optional<GivenUp>>> ASKED = new ThreadLocal<>();

@@ -67,12 +67,12 @@ public final class Reconciler {
 
     /** {@return everything in a part that will not sound as meant} */
     public Reconciling look(Part part) {
-        Patience.goOn();
         return look(part, EnumSet.allOf(DiscrepancyKind.class));
     }
 
     /** {@return what of some kinds is in a part} */
     public Reconciling look(Part part, Set<DiscrepancyKind> kinds) {
+        Patience.goOn();
         Study study = new Study(part, instrument, written, through, figures);
         FINDERS.forEach((kind, finder) -> {
             if (kinds.contains(kind)) {

@@ -9,7 +9,6 @@ import org.jollyledger.core.patience.Patience.GivenUp;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.room.DiskRoom;
 import org.jollyledger.web.room.NoRoom;
-import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.NestedExceptionUtils;
@@ -117,18 +116,13 @@ class Problems {
         return refused(Refusal.overtaken("This was changed elsewhere at the same moment; reload it."), request);
     }
 
-    /** Whoever asked has gone in the middle of the answer. */
-    @ExceptionHandler({ClientAbortException.class, AsyncRequestNotUsableException.class})
+    /** Whoever asked has gone, before the answer or in the middle of it. */
+    @ExceptionHandler({ClientAbortException.class, AsyncRequestNotUsableException.class, NobodyWaits.class})
     @SuppressWarnings("UnusedVariable") // That it is taken tells that nothing is left to answer.
     void nobodyWaits(HttpServletResponse response) {}
 
     @ExceptionHandler(GivenUp.class)
-    @Nullable
-    Object givenUp(GivenUp givenUp, HttpServletRequest request, HttpServletResponse response) {
-        LOG.info("{} {} was broken off: {}", request.getMethod(), request.getRequestURI(), givenUp.getMessage());
-        if (givenUp instanceof NobodyWaits) {
-            return null;
-        }
+    Object givenUp(GivenUp givenUp, HttpServletRequest request) {
         return refused(Refusal.busy(String.valueOf(givenUp.getMessage())), request);
     }
 
@@ -142,13 +136,12 @@ class Problems {
     }
 
     @ExceptionHandler(Exception.class)
-    @Nullable
-    Object other(Exception e, HttpServletRequest request, HttpServletResponse response) {
+    Object other(Exception e, HttpServletRequest request) {
         if (NoRoom.isIn(e)) {
             return noRoom(request);
         }
         if (NestedExceptionUtils.getMostSpecificCause(e) instanceof GivenUp givenUp) {
-            return givenUp(givenUp, request, response);
+            return givenUp(givenUp, request);
         }
         if (e instanceof ErrorResponse known) {
             HttpStatusCode status = known.getStatusCode();
