@@ -1,5 +1,6 @@
 // The bench: hits the simulated kit, translates what it sends, sounds what comes out, and writes both down.
 
+import { documentAt, sendDocument } from "./documents.js";
 import { sharedInstrument } from "./instrument.js";
 import { LiveInstrument } from "./live-instrument.js";
 import { LiveTranslator } from "./live-translator.js";
@@ -32,33 +33,12 @@ const say = (text, refused = false) => {
   message.classList.toggle("refused", refused);
 };
 
-const json = async (address) => {
-  const response = await fetch(address, { headers: { Accept: "application/json" } });
-  const answer = await response.json();
-  if (!response.ok) {
-    throw new Error(answer.detail ?? "The application does not answer as it should; reload the page.");
-  }
-  return answer;
-};
-
-// What is sent to the server; null when it refuses, which is told then.
-const post = async (address, body) => {
-  const response = await fetch(address, {
-    method: "POST",
-    headers: {
-      Accept: "application/json",
-      "Content-Type": "application/json",
-      [page.dataset.csrfHeader]: page.dataset.csrf,
-    },
-    body: JSON.stringify(body),
-  });
-  const answer = await response.json();
-  if (!response.ok) {
-    say(answer.detail ?? "The application gave an unexpected answer; reload the page and try again.", true);
+// What is sent to the server; null when it refuses or is gone, which is told then.
+const post = (address, body) =>
+  sendDocument(address, page.dataset, body).catch((error) => {
+    say(error.message, true);
     return null;
-  }
-  return answer;
-};
+  });
 
 const { kit: kitSlug } = page.dataset;
 let { to } = page.dataset;
@@ -263,7 +243,7 @@ const moveTo = (element, x, y) => {
 };
 const keepPlace = (element) => {
   const [x, y] = placeOf(element);
-  return ask("places", { pad: Number(element.dataset.pad), x, y }).catch((error) => say(error.message, true));
+  return ask("places", { pad: Number(element.dataset.pad), x, y });
 };
 const onStage = (event) => {
   const box = stage.getBoundingClientRect();
@@ -614,7 +594,8 @@ const ask = async (path, body) => {
   const answer = await post(`/bench/kits/${kitSlug}/${path}`, { base: kitTables.revision, ...body });
   if (answer?.message) {
     kitTables.revision = answer.revision;
-    await watch();
+    // It is set, whether or not it can be read back now; the next look does that.
+    await watch().catch(() => {});
     say(answer.message);
   }
   return answer;
@@ -794,17 +775,15 @@ const endPart = () => {
   tellPedal();
 };
 
-partButton?.addEventListener("click", async () => {
-  if (partPlays) {
-    endPart();
-    return;
-  }
+const beginPart = async () => {
   sharedInstrument();
   const part = document.getElementById("bench-part").value;
-  const messages = await json(`/bench/parts/${part}/messages?kit=${kitSlug}`);
+  const messages = await documentAt(`/bench/parts/${part}/messages?kit=${kitSlug}`);
   partPlays = { messages, begin: now() + 100_000, next: 0 };
   partButton.textContent = "Stop it";
-});
+};
+
+partButton?.addEventListener("click", () => (partPlays ? endPart() : beginPart().catch((error) => say(error.message, true))));
 
 // What is changed in a map or a crosswalk anywhere holds here within a second.
 const look = async () => {
@@ -829,18 +808,26 @@ const look = async () => {
   state = response.ok ? current : state;
 };
 
-// One look after the other: what was asked for last holds.
+// One look after the other: what was asked for last holds. One that has not begun yet serves all who ask for one meanwhile;
+// on a slow machine they would pile up.
 let looking = Promise.resolve();
+let next = null;
 const watch = () => {
-  looking = looking.catch(() => {}).then(look);
-  return looking;
+  next ??= looking
+    .catch(() => {})
+    .then(() => {
+      looking = next;
+      next = null;
+      return look();
+    });
+  return next;
 };
 
 const load = async () => {
   const [kitDocument, tables, table] = await Promise.all([
-    json(`/bench/kits/${kitSlug}`),
-    json(`/bench/instruments/${to}`),
-    json(`/bench/translation?${pair()}`),
+    documentAt(`/bench/kits/${kitSlug}`),
+    documentAt(`/bench/instruments/${to}`),
+    documentAt(`/bench/translation?${pair()}`),
   ]);
   const live = new LiveInstrument(tables);
   live.tables = tables;

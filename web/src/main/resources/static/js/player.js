@@ -1,5 +1,6 @@
 // Plays schedules. What sounds when, how loudly and until when stands in them; here it is only brought to the clock.
 
+import { documentAt } from "./documents.js";
 import { sharedInstrument } from "./instrument.js";
 
 const LOOK_AHEAD = 0.18;
@@ -10,15 +11,6 @@ export const START_AFTER = 0.08;
 const regularly = (turn) => {
   const timer = setInterval(turn, EVERY);
   return () => clearInterval(timer);
-};
-
-const json = async (address) => {
-  const response = await fetch(address, { headers: { Accept: "application/json" } });
-  const answer = await response.json();
-  if (!response.ok) {
-    throw new Error(answer.detail ?? "The application does not answer as it should; reload the page.");
-  }
-  return answer;
 };
 
 const withParameters = (address, parameters) => {
@@ -150,7 +142,7 @@ export class Player extends EventTarget {
     const from = this.#loop ? this.#loop.from : fromTick;
     const [views] = await Promise.all([
       this.#views(from),
-      ...this.#sources.map(async (source) => instrument.prepare(await json(source.instrument))),
+      ...this.#sources.map(async (source) => instrument.prepare(await documentAt(source.instrument))),
     ]);
     if (run !== this.#run) {
       return;
@@ -206,7 +198,7 @@ export class Player extends EventTarget {
 
   #views(from) {
     const to = this.#loop?.to;
-    return Promise.all(this.#sources.map((source) => json(withParameters(source.schedule, { from, to }))));
+    return Promise.all(this.#sources.map((source) => documentAt(withParameters(source.schedule, { from, to }))));
   }
 
   #segment(views, start) {

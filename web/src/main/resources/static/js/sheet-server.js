@@ -1,5 +1,6 @@
 // Asks the server, and tells what went wrong.
 
+import { documentAt, sendDocument } from "./documents.js";
 import { desk, model } from "./sheet-model.js";
 
 const address = (path, parameters = {}) => {
@@ -24,16 +25,16 @@ export const whenOvertaken = (work) => {
   overtaken = work;
 };
 
-const answer = async (response) => {
-  const body = await response.json();
-  if (!response.ok) {
-    say(body.detail ?? "The application gave an unexpected answer; reload the page and try again.", true);
-    if (response.status === 409) {
+const told = async (asking) => {
+  try {
+    return await asking;
+  } catch (error) {
+    say(error.message, true);
+    if (error.status === 409) {
       await overtaken();
     }
     return null;
   }
-  return body;
 };
 
 let turn = Promise.resolve();
@@ -44,33 +45,17 @@ export const inTurn = (work) => {
   return turn;
 };
 
-export const ask = async (path, parameters) => {
-  try {
-    return await answer(await fetch(address(path, parameters), { headers: { Accept: "application/json" } }));
-  } catch {
-    say("The application does not answer; check that it still runs, then try again.", true);
-    return null;
-  }
-};
+export const ask = (path, parameters) => told(documentAt(address(path, parameters)));
 
-export const send = async (path, body) => {
-  try {
-    return await answer(
-      await fetch(`/parts/${desk.dataset.slug}/${path}`, {
-        method: "POST",
-        headers: {
-          Accept: "application/json",
-          "Content-Type": "application/json",
-          [desk.dataset.csrfHeader]: desk.dataset.csrf,
-        },
-        body: JSON.stringify({ base: model.state.revision, map: desk.dataset.map, rows: desk.dataset.rows, ...body }),
-      }),
-    );
-  } catch {
-    say("The application does not answer; check that it still runs, then try again.", true);
-    return null;
-  }
-};
+export const send = (path, body) =>
+  told(
+    sendDocument(`/parts/${desk.dataset.slug}/${path}`, desk.dataset, {
+      base: model.state.revision,
+      map: desk.dataset.map,
+      rows: desk.dataset.rows,
+      ...body,
+    }),
+  );
 
 // Hits are named as the server names them: "3-17,20".
 export const parseHits = (text) => {

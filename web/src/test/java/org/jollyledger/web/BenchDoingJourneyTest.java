@@ -224,6 +224,43 @@ class BenchDoingJourneyTest {
         assertThat(page.locator("[name=bounce]")).hasValue("41");
     }
 
+    /** Looks that fall due while one is under way would pile up, and whatever is set would wait for all of them. */
+    @Test
+    void whatIsSetWaitsForOneLookHoweverSlowTheAnswersAre(Address address, Window window) {
+        Page page = BenchPage.openOwn(address, window, "Patient kit");
+        page.evaluate("""
+                () => {
+                  const real = window.fetch;
+                  window.looks = 0;
+                  const held = new Promise((done) => { window.letGo = done; });
+                  window.fetch = async (address, options) => {
+                    if (String(address).startsWith("/bench/state")) {
+                      window.looks++;
+                      await held;
+                    }
+                    return real(address, options);
+                  };
+                }""");
+        page.waitForTimeout(3_000);
+        page.locator("#triggers-panel summary").click();
+        page.waitForResponse("**/triggers", () -> page.locator("#triggers-use").click());
+        page.evaluate("window.letGo()");
+        assertThat(message(page)).hasText("Triggers set.");
+        assertThat((int) page.evaluate("window.looks")).isBetween(2, 3);
+    }
+
+    @Test
+    void anApplicationThatIsGoneIsToldWhereverSomethingIsSet(Address address, Window window) {
+        Page page = BenchPage.openOwn(address, window, "Lonely kit");
+        page.evaluate("() => { window.fetch = () => Promise.reject(new TypeError('gone')); }");
+        page.locator("#triggers-panel summary").click();
+        page.locator("#triggers-use").click();
+        assertThat(message(page)).hasText("The application does not answer; check that it still runs, then try again.");
+        page.evaluate("() => { window.fetch = async () => new Response('<p>', { status: 502 }); }");
+        page.locator("#triggers-use").click();
+        assertThat(message(page)).hasText("The application gave an unexpected answer; reload the page and try again.");
+    }
+
     @Test
     void aLineIsChosenFirstAndEveryZoneHitThatShallPlayIt(Address address, Window window) throws Exception {
         Page page = BenchPage.openOwn(address, window, "Line kit");

@@ -9,18 +9,22 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.Request;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.extension.AfterEachCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
+import org.junit.jupiter.api.extension.TestExecutionExceptionHandler;
 
 /** Gives each test a fresh page in the system's Chromium, and lets none pass that left an error in the console. */
-public final class Browser implements ParameterResolver, AfterEachCallback {
+public final class Browser implements ParameterResolver, AfterEachCallback, TestExecutionExceptionHandler {
     private static final ExtensionContext.Namespace NAMESPACE = ExtensionContext.Namespace.create(Browser.class);
     private static final List<String> ARGUMENTS = List.of(
             "--no-sandbox",
@@ -57,6 +61,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         private final List<BrowserContext> contexts = new ArrayList<>();
         private final Page page;
         private final List<String> errors = new ArrayList<>();
+        private final Set<Request> unanswered = new LinkedHashSet<>();
 
         private Window(BrowserContext context) {
             page = pageOf(context);
@@ -81,7 +86,10 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                 }
             });
             page.onPageError(errors::add);
+            page.onRequestFinished(unanswered::remove);
+            page.onRequestFailed(unanswered::remove);
             page.onRequest(request -> {
+                unanswered.add(request);
                 if (!request.url().startsWith("http://localhost:")
                         && !request.url().startsWith("data:")) {
                     errors.add("asked for " + request.url());
@@ -118,6 +126,19 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                 .getRoot()
                 .getStore(NAMESPACE)
                 .getOrComputeIfAbsent(Chromium.class, key -> new Chromium(), Chromium.class);
+    }
+
+    /** What a page waited for, and what went wrong in it, tells why a test failed that fails once in a hundred times. */
+    @Override
+    public void handleTestExecutionException(ExtensionContext extension, Throwable failure) throws Throwable {
+        Window window = extension.getStore(NAMESPACE).get(Window.class, Window.class);
+        if (window == null || window.errors.isEmpty() && window.unanswered.isEmpty()) {
+            throw failure;
+        }
+        List<String> unanswered = window.unanswered.stream().map(Request::url).toList();
+        throw new AssertionError(
+                failure.getMessage() + "\nErrors of the page: " + window.errors + "\nNot answered: " + unanswered,
+                failure);
     }
 
     @Override
