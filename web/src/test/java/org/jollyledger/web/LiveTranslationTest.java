@@ -27,7 +27,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 /** The page's script translates what is played exactly as its definition in Java does. */
 @ExtendWith({RunningApplication.class, Browser.class})
 class LiveTranslationTest {
-    private static final int STREAMS = 100;
+    private static final int STREAMS = 50;
     private static final int EVENTS = 10_000;
 
     /** In place of a status: another table holds from now on, all stops, or only time goes by. */

@@ -32,7 +32,8 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
             "--disable-quic",
             "--disable-background-networking",
             "--disable-component-update",
-            "--disable-sync");
+            "--disable-sync",
+            "--process-per-site");
 
     private static final List<String> OF_COLOURS = List.of("color-contrast", "link-in-text-block");
 
