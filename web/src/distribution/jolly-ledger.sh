@@ -37,8 +37,8 @@ fi
 heap="${JOLLY_LEDGER_HEAP:-1g}"
 echo "Starting; it takes up to $heap of memory for its work (set JOLLY_LEDGER_HEAP to change that) …"
 # Half of the work of starting was in compiling well what runs for a moment: only what runs on is compiled well.
-java+=(-XX:Tier4InvocationThreshold=1000000 -XX:Tier4MinInvocationThreshold=300000
-  -XX:Tier4CompileThreshold=1000000 -XX:Tier4BackEdgeThreshold=1000000)
+java+=(-XX:Tier4InvocationThreshold=400000 -XX:Tier4MinInvocationThreshold=100000
+  -XX:Tier4CompileThreshold=500000 -XX:Tier4BackEdgeThreshold=1000000)
 # What was needed for a moment is given back: the heap shrinks to what is in use.
 java+=(-Xms64m -Xmx"$heap" -XX:MinHeapFreeRatio=15 -XX:MaxHeapFreeRatio=30)
 run() {

@@ -42,15 +42,15 @@ class EditorController {
 
     @GetMapping("/maps/{slug}")
     ModelAndView map(@PathVariable String slug, @ModelAttribute(MESSAGE) String message) {
-        StoredMap stored = ledger.get(slug);
-        ledger.use(stored.id());
-        if (ledger.editState(slug).builtIn()) {
+        OpenMap open = ledger.open(slug);
+        ledger.use(open.stored().id());
+        if (open.state().builtIn()) {
             ModelAndView page = new ModelAndView("ledger/map");
-            page.addObject("map", MapView.of(stored));
+            page.addObject("map", MapView.of(open.stored()));
             page.addObject("formats", MapFormat.values());
             return page;
         }
-        return page(slug, false, message, List.of(), null, HttpStatus.OK);
+        return page(open, false, message, List.of(), null, HttpStatus.OK);
     }
 
     @PostMapping("/maps/{slug}/edits")
@@ -94,24 +94,30 @@ class EditorController {
         try {
             outcome = action.get();
         } catch (Refusal refused) {
-            return page(slug, inPlace != null, refused.sentence(), chosen, null, refused.status());
+            return page(ledger.open(slug), inPlace != null, refused.sentence(), chosen, null, refused.status());
         }
         if (inPlace != null || outcome.choices() != null) {
-            return page(slug, inPlace != null, outcome.message(), outcome.chosen(), outcome.choices(), HttpStatus.OK);
+            return page(
+                    ledger.open(slug),
+                    inPlace != null,
+                    outcome.message(),
+                    outcome.chosen(),
+                    outcome.choices(),
+                    HttpStatus.OK);
         }
         redirect.addFlashAttribute(MESSAGE, outcome.message());
         return new ModelAndView("redirect:/maps/" + slug);
     }
 
-    private ModelAndView page(
-            String slug,
+    private static ModelAndView page(
+            OpenMap open,
             boolean inPlace,
             String message,
             List<Integer> chosen,
             EditorView.@Nullable Choices choices,
             HttpStatus status) {
         ModelAndView page = new ModelAndView(inPlace ? "ledger/editor :: editor" : "ledger/edit", status);
-        page.addObject("editor", editor.show(slug, chosen, choices));
+        page.addObject("editor", EditorView.of(open.stored(), open.state(), chosen, choices));
         page.addObject(MESSAGE, message);
         page.addObject("refused", status.isError());
         page.addObject("families", Family.values());
@@ -121,7 +127,7 @@ class EditorController {
         page.addObject("chokes", ChokeExpression.Form.values());
         page.addObject("openings", OpennessExpression.Form.values());
         page.addObject("formats", MapFormat.values());
-        page.addObject("origin", ledger.origin(slug));
+        page.addObject("origin", open.origin());
         page.addObject("sounds", inPlace ? List.of() : SOUNDS);
         return page;
     }

@@ -33,10 +33,6 @@ class EditorService {
         this.ledger = ledger;
     }
 
-    EditorView show(String slug, List<Integer> chosen, @Nullable Choices choices) {
-        return EditorView.of(ledger.get(slug), ledger.editState(slug), chosen, choices);
-    }
-
     Outcome edit(String slug, EditRequest request) {
         NoteMap map = ledger.get(slug).map();
         Optional<Choices> choices = Refusal.unlessValid(() -> choices(map, request));

@@ -166,13 +166,18 @@ public class LedgerService {
         return map.kind() == MapKind.STANDARD ? map.withKind(MapKind.LIBRARY) : map;
     }
 
-    /** Where a map was copied from, and at which of its revisions; empty when it was not. */
+    /**
+     * A map with all that its page shows.
+     *
+     * @throws Refusal when there is none
+     */
     @Transactional(readOnly = true)
-    public Optional<StoredMap> origin(String slug) {
+    OpenMap open(String slug) {
         NoteMapEntity entity = entity(slug);
-        return entity.derivedFromId()
+        Optional<StoredMap> origin = entity.derivedFromId()
                 .flatMap(maps::findById)
                 .map(from -> stored(from, entity.derivedFromRevision().orElse(from.revision())));
+        return new OpenMap(stored(entity), state(entity), origin);
     }
 
     /**
@@ -219,7 +224,10 @@ public class LedgerService {
     /** What can be undone and done again, in words. */
     @Transactional(readOnly = true)
     public EditState editState(String slug) {
-        NoteMapEntity entity = entity(slug);
+        return state(entity(slug));
+    }
+
+    private EditState state(NoteMapEntity entity) {
         return new EditState(entity.isBuiltIn(), history.steps(entity.id(), entity.revision()), entity.changedAt());
     }
 

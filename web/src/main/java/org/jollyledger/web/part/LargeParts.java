@@ -58,7 +58,11 @@ class LargeParts implements WebMvcConfigurer, HandlerInterceptor {
         if ((path.startsWith("/parts/") || path.startsWith("/api/parts/")) && variables.containsKey("slug")) {
             slugs.add(String.valueOf(variables.get("slug")));
         }
-        long largest = slugs.isEmpty() ? 0 : parts.largestOf(slugs);
+        long largest = switch (slugs.size()) {
+            case 0 -> 0;
+            case 1 -> parts.sizeOf(slugs.get(0));
+            default -> parts.largestOf(slugs);
+        };
         if (path.startsWith("/crosswalks/") && variables.containsKey(CROSSWALK)) {
             largest = Math.max(largest, parts.largestOf(Long.parseLong(String.valueOf(variables.get(CROSSWALK)))));
         }

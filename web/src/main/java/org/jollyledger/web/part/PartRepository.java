@@ -64,9 +64,19 @@ interface PartRepository extends JpaRepository<PartEntity, Long> {
             where c.partId in :ids order by c.changedAt, c.id""")
     List<Converted> conversions(Collection<Long> ids);
 
+    // One of a kind has a query of its own: one for many is worked out anew each time.
+    @Query("""
+            select new org.jollyledger.web.part.PartCard$Converted(c.partId, c.id, m.name, c.changedAt)
+            from CrosswalkEntity c join NoteMapEntity m on m.id = c.targetMapId
+            where c.partId = :id order by c.changedAt, c.id""")
+    List<Converted> conversions(long id);
+
     /** How large the largest of some parts is. */
     @Query("select coalesce(max(p.sizeInBytes), 0) from PartEntity p where p.slug in :slugs")
     long largestOf(Collection<String> slugs);
+
+    @Query("select coalesce(max(p.sizeInBytes), 0) from PartEntity p where p.slug = :slug")
+    long sizeOf(String slug);
 
     /** How large the part of a crosswalk is. */
     @Query("""

@@ -126,7 +126,7 @@ public class PartService {
     /** What a part was converted to, the last one last. */
     @Transactional(readOnly = true)
     public List<Converted> conversions(long id) {
-        return parts.conversions(List.of(id));
+        return parts.conversions(id);
     }
 
     /**
