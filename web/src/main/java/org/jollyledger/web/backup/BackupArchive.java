@@ -18,7 +18,6 @@ import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.problem.Refusal;
-import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -43,9 +42,9 @@ final class BackupArchive {
      * Writes one.
      *
      * @param database an archive that holds the file of the database, as H2 makes it while it is open
-     * @param batches the folder with the files of batches; null to leave them out
+     * @param batches the folder with the files of batches, which nobody changes meanwhile; there need be none
      */
-    static void write(OutputStream out, Instant now, Path database, @Nullable Path batches) throws IOException {
+    static void write(OutputStream out, Instant now, Path database, Path batches) throws IOException {
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             zip.putNextEntry(new ZipEntry(INDEX));
             zip.write(JSON.writerWithDefaultPrettyPrinter()
@@ -60,7 +59,7 @@ final class BackupArchive {
                     }
                 }
             }
-            if (batches != null && Files.isDirectory(batches)) {
+            if (Files.isDirectory(batches)) {
                 writeFiles(zip, batches);
             }
         }

@@ -5,9 +5,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -36,6 +39,7 @@ import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
@@ -52,7 +56,9 @@ public class BackupService {
     private static final String BEFORE_RESTORING = "before-restoring-";
 
     /** Names of what is being made or unpacked. */
-    private static final Pattern LEFT_OVER = Pattern.compile("restoring-.*|.*\\.part");
+    private static final Pattern LEFT_OVER = Pattern.compile("restoring-.*|making-.*|.*\\.part");
+
+    private static final String MAKING = "making-";
 
     private final DataSource database;
     private final EntityManager entities;
@@ -147,13 +153,23 @@ public class BackupService {
 
     private void write(OutputStream out, boolean withBatches) throws IOException {
         room.need();
-        Path copy = Files.createTempFile(Files.createDirectories(backups()), "copy", ".part");
+        Path making = Files.createTempDirectory(Files.createDirectories(backups()), MAKING);
         try {
             Instant now = clock.instant();
+            Path copy = making.resolve("database.zip");
+            Path batches = data.resolve("batches");
+            Path held = making.resolve("batches");
+            if (withBatches) {
+                HeldFiles.hold(batches, held);
+            }
             copyDatabase(copy);
-            BackupArchive.write(out, now, copy, withBatches ? data.resolve("batches") : null);
+            if (withBatches) {
+                // Once more: nothing that the database tells of is missing, whatever came and went while it was copied.
+                HeldFiles.hold(batches, held);
+            }
+            BackupArchive.write(out, now, copy, held);
         } finally {
-            Files.deleteIfExists(copy);
+            FileSystemUtils.deleteRecursively(making);
         }
     }
 
@@ -367,16 +383,30 @@ public class BackupService {
                 .orElseThrow(() -> Refusal.notFound("There is no backup “" + name + "”; look at the list again."));
     }
 
+    /** Files come and go while they are counted. */
     private static long size(Path path) {
-        if (!Files.exists(path)) {
-            return 0;
-        }
-        try (Stream<Path> files = Files.walk(path)) {
-            return files.filter(Files::isRegularFile)
-                    .mapToLong(file -> file.toFile().length())
-                    .sum();
+        long[] bytes = {0};
+        try {
+            Files.walkFileTree(path, new SimpleFileVisitor<>() {
+                @Override
+                public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+                    bytes[0] += attributes.size();
+                    return FileVisitResult.CONTINUE;
+                }
+
+                @Override
+                public FileVisitResult visitFileFailed(Path file, IOException gone) {
+                    return FileVisitResult.CONTINUE;
+                }
+
+                @Override
+                public FileVisitResult postVisitDirectory(Path folder, @Nullable IOException gone) {
+                    return FileVisitResult.CONTINUE;
+                }
+            });
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+        return bytes[0];
     }
 }
