@@ -3,6 +3,7 @@ package org.jollyledger.web.file;
 import com.openhtmltopdf.css.style.CssContext;
 import com.openhtmltopdf.extend.OutputDevice;
 import com.openhtmltopdf.pdfboxout.PDFontSupplier;
+import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.render.Box;
 import com.openhtmltopdf.render.RenderingContext;
@@ -12,6 +13,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
@@ -57,20 +59,36 @@ public final class Pdf {
      * @param variables what is in it
      */
     public static byte[] write(String template, Map<String, Object> variables) {
-        String html = TEMPLATES.process(template, new Context(Locale.ROOT, variables));
+        return write(template, List.of(variables));
+    }
+
+    /**
+     * Prints a template several times, each from a new page on. To lay out a long document takes time that nobody can break
+     * off, and more than its pages take by themselves.
+     *
+     * @param template the name of a template that is well-formed XML
+     * @param each what is in it each time
+     */
+    public static byte[] write(String template, List<Map<String, Object>> each) {
         ByteArrayOutputStream pdf = new ByteArrayOutputStream();
         try (PDDocument document = new PDDocument()) {
-            new PdfRendererBuilder()
+            PdfRendererBuilder builder = new PdfRendererBuilder()
                     .usePDDocument(document)
                     .useFont(font(document, "DejaVuSansCondensed.ttf"), SANS, 400, null, true)
                     .useFont(font(document, "DejaVuSansCondensed-Bold.ttf"), SANS, 700, null, true)
                     .useFont(font(document, "DejaVuSerif.ttf"), SERIF, 400, null, true)
                     .useSVGDrawer(new BreakableSvg())
                     // Nothing is fetched, whatever a name may hold.
-                    .useUriResolver((base, uri) -> null)
-                    .withHtmlContent(html, null)
-                    .toStream(pdf)
-                    .run();
+                    .useUriResolver((base, uri) -> null);
+            for (Map<String, Object> variables : each) {
+                Patience.goOn();
+                builder.withHtmlContent(TEMPLATES.process(template, new Context(Locale.ROOT, variables)), null);
+                try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
+                    renderer.layout();
+                    renderer.createPDFKeepOpen();
+                }
+            }
+            document.save(pdf);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

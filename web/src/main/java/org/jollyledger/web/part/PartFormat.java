@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.stream.IntStream;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.exchange.HitRows;
@@ -28,15 +29,15 @@ public enum PartFormat implements Coded {
             "application/pdf",
             ".pdf",
             "sheet as PDF",
-            open -> bytes(Pdf.write(
-                    "part/sheet-pdf",
-                    Map.of("pages", SheetSvg.pages(open.sheet(), open.part().title()))))),
+            open -> bytes(printed(SheetSvg.pages(open.sheet(), open.part().title())))),
     SVG(
             "image/svg+xml",
             ".svg",
             "sheet as SVG",
             open -> utf8(SheetSvg.write(open.sheet(), open.part().title()))),
     CSV("text/csv", ".csv", "hits as CSV", open -> hits(open.sheet()));
+
+    private static final int PRINTED_AT_ONCE = 4;
 
     private final String mediaType;
     private final String ending;
@@ -48,6 +49,15 @@ public enum PartFormat implements Coded {
         this.ending = ending;
         this.words = words;
         this.writer = writer;
+    }
+
+    private static byte[] printed(List<SheetSvg.Page> pages) {
+        List<Map<String, Object>> some = IntStream.iterate(
+                        0, from -> from < pages.size(), from -> from + PRINTED_AT_ONCE)
+                .mapToObj(from -> Map.<String, Object>of(
+                        "pages", pages.subList(from, Math.min(pages.size(), from + PRINTED_AT_ONCE))))
+                .toList();
+        return Pdf.write("part/sheet-pdf", some);
     }
 
     private static StreamingResponseBody utf8(String text) {
