@@ -17,7 +17,10 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.IntStream;
 import org.awaitility.Awaitility;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
@@ -183,6 +186,26 @@ class BackupTest {
         assertThat(merged.get("parts").intValue() + merged.get("crosswalks").intValue())
                 .isZero();
         assertThat(everything(url)).containsAllEntriesOf(now).containsKeys("/api/maps/made-later");
+    }
+
+    @Test
+    void severalAtOnceAreMadeOneAfterTheOtherOrRefused(Address address) throws Exception {
+        List<CompletableFuture<HttpResponse<byte[]>>> asked = IntStream.range(0, 6)
+                .mapToObj(number -> Http.getLater(address.url("/api/backup")))
+                .toList();
+        int made = 0;
+        for (CompletableFuture<HttpResponse<byte[]>> one : asked) {
+            HttpResponse<byte[]> answer = one.get(1, TimeUnit.MINUTES);
+            if (answer.statusCode() == 200) {
+                assertThat(Zips.read(answer.body())).containsKey("backup.json");
+                made++;
+            } else {
+                assertThat(answer.statusCode()).isEqualTo(503);
+                assertThat(Http.text(answer)).contains("A backup is being made already");
+            }
+        }
+        assertThat(made).isPositive();
+        assertThat(Zips.read(bytes(address.url("/api/backup")))).containsKey("backup.json");
     }
 
     @Test

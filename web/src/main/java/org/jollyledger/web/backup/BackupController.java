@@ -8,7 +8,6 @@ import org.jollyledger.web.backup.BackupService.Restored;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.problem.Refusal;
-import org.jollyledger.web.room.DiskRoom;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.HttpHeaders;
@@ -32,10 +31,8 @@ class BackupController {
     private static final MediaType ZIP = MediaType.parseMediaType("application/zip");
 
     private final BackupService backups;
-    private final DiskRoom room;
 
-    BackupController(BackupService backups, DiskRoom room) {
-        this.room = room;
+    BackupController(BackupService backups) {
         this.backups = backups;
     }
 
@@ -55,7 +52,7 @@ class BackupController {
     @GetMapping({"/backups/everything", "/api/backup"})
     ResponseEntity<StreamingResponseBody> everything() {
         // What goes wrong once it flows can only break it off.
-        room.need();
+        backups.needTurn();
         return ResponseEntity.ok()
                 .contentType(ZIP)
                 .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(backups.name()))

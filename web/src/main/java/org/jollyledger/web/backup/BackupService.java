@@ -23,6 +23,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.concurrent.Semaphore;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
@@ -64,6 +65,7 @@ public class BackupService {
     private final EntityManager entities;
     private final TransactionTemplate transaction;
     private final DiskRoom room;
+    private final Semaphore sent = new Semaphore(1);
     private final Path data;
     private final Clock clock = Clock.systemUTC();
 
@@ -146,9 +148,27 @@ public class BackupService {
         return "jolly-ledger-" + IN_NAMES.format(clock.instant()) + ".zip";
     }
 
-    /** Writes a backup of this moment, with the files of batches. */
+    /**
+     * Checks that a backup can be written for somebody now: while the database is copied, no room in its file comes free, so
+     * many at once would make it large and each other slow.
+     *
+     * @throws Refusal when one is being written, or the disk is full
+     */
+    void needTurn() {
+        room.need();
+        if (sent.availablePermits() == 0) {
+            throw Refusal.busy("A backup is being made already; try again when it is done.");
+        }
+    }
+
+    /** Writes a backup of this moment, with the files of batches; waits for the one that is being written, if there is one. */
     public void write(OutputStream out) throws IOException {
-        write(out, true);
+        sent.acquireUninterruptibly();
+        try {
+            write(out, true);
+        } finally {
+            sent.release();
+        }
     }
 
     private void write(OutputStream out, boolean withBatches) throws IOException {
