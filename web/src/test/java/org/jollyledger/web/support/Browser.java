@@ -32,8 +32,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
             "--disable-quic",
             "--disable-background-networking",
             "--disable-component-update",
-            "--disable-sync",
-            "--process-per-site");
+            "--disable-sync");
 
     private static final List<String> OF_COLOURS = List.of("color-contrast", "link-in-text-block");
 
