@@ -8,7 +8,8 @@ port=8080
 [ "${2:-}" != --port ] || port="${3:?$usage}"
 login=()
 [ -z "${JOLLY_LEDGER_PASSWORD:-}" ] || login=(--user "owner:$JOLLY_LEDGER_PASSWORD")
-if ! curl --fail --silent --show-error "${login[@]}" --output "$file.part" "http://localhost:$port/api/backup"; then
+# Another backup may be under way: one is made at a time.
+if ! curl --fail --silent --show-error --retry 5 "${login[@]}" --output "$file.part" "http://localhost:$port/api/backup"; then
   rm -f "$file.part"
   echo "No backup was made. Is Jolly Ledger running on port $port?" >&2
   exit 1
