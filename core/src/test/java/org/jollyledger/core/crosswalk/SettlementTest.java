@@ -25,6 +25,7 @@ import org.jollyledger.core.support.RandomMaps;
 import org.jollyledger.core.support.RandomMidi;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What gets lost, and the ways to settle it. */
@@ -195,5 +196,35 @@ class SettlementTest {
             })
     void whatIsNoLossIsRefused(String code) {
         assertThatThrownBy(() -> Losses.Key.parse(code)).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    /** What nobody hears is no difference. */
+    @ParameterizedTest
+    @CsvSource({
+        "-7, BETTER",
+        "-0.02, BETTER",
+        "-0.019, AS_GOOD",
+        "0, AS_GOOD",
+        "0.019, AS_GOOD",
+        "0.02, WORSE",
+        "7, WORSE"
+    })
+    void aWayIsComparedByWhatIsHeard(double weight, Settlement.Comparison comparison) {
+        Settlement way = new Settlement(Note.of(36), Optional.empty(), Optional.empty(), List.of(), List.of(), weight);
+        assertThat(way.comparison()).isEqualTo(comparison);
+    }
+
+    /** A note that the source map does not list can be left silent, or go to what General MIDI says it is. */
+    @Test
+    void whatIsUnlistedStaysSilentOrGoesWhereItBelongs() throws Exception {
+        NoteMap target = map(48, "kick", "cowbell", "crash.1", "snare");
+        Crosswalk crosswalk = Crosswalk.propose(map(36, "kick"), target);
+        Crosswalk silent = Settlement.apply(crosswalk, Note.of(49), Optional.of(Note.of(49)), Optional.empty());
+        assertThat(silent.routeFrom(Note.of(49)).orElseThrow().targets()).isEmpty();
+        Crosswalk crash = Settlement.apply(crosswalk, Note.of(49), Optional.of(Note.of(49)), Optional.of(Note.of(50)));
+        assertThat(crash.routeFrom(Note.of(49)).orElseThrow().targets())
+                .extracting(to -> to.note().number())
+                .containsExactly(50);
+        assertThat(crash.routeFrom(Note.of(36))).isEqualTo(crosswalk.routeFrom(Note.of(36)));
     }
 }
