@@ -56,10 +56,13 @@ public class BackupService {
     private static final int MOST_BEFORE_RESTORING = 3;
     private static final String BEFORE_RESTORING = "before-restoring-";
 
-    /** Names of what is being made or unpacked. */
-    private static final Pattern LEFT_OVER = Pattern.compile("restoring-.*|making-.*|.*\\.part");
-
+    /** Folders in which a backup is made or unpacked. */
     private static final String MAKING = "making-";
+
+    private static final String RESTORING = "restoring-";
+
+    /** Names of what is being made or unpacked. */
+    private static final Pattern LEFT_OVER = Pattern.compile(MAKING + ".*|" + RESTORING + ".*|.*\\.part");
 
     private final DataSource database;
     private final EntityManager entities;
@@ -235,7 +238,7 @@ public class BackupService {
      */
     public synchronized Restored restore(InputStream archive, Mode mode) throws IOException {
         room.need();
-        Path folder = Files.createTempDirectory(Files.createDirectories(backups()), "restoring-");
+        Path folder = Files.createTempDirectory(Files.createDirectories(backups()), RESTORING);
         try {
             Instant made = BackupArchive.unpack(archive, folder);
             String kept = "";

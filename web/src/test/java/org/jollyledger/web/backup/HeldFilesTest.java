@@ -40,7 +40,6 @@ class HeldFilesTest {
         Path held = folder.resolve("held");
         HeldFiles.hold(batches, held);
         Path first = batch(batches, FIRST);
-        FileSystemUtils.deleteRecursively(held);
         HeldFiles.hold(batches, held);
         FileSystemUtils.deleteRecursively(first);
         Path second = batch(batches, SECOND);
