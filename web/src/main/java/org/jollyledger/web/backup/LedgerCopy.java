@@ -1,6 +1,5 @@
 package org.jollyledger.web.backup;
 
-import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
@@ -132,28 +131,17 @@ final class LedgerCopy {
             try (ResultSet found = statement.executeQuery()) {
                 boolean same = found.next()
                         && (row.getObject("created_at").equals(found.getObject("created_at"))
-                                || table.content().isPresent()
-                                        && Arrays.equals(
-                                                content(from, table, row.getLong("id")),
-                                                content(to, table, found.getLong("id"))));
+                                || holdTheSame(table, row.getLong("id"), found.getLong("id")));
                 return same ? found.getLong("id") : null;
             }
         }
     }
 
-    private static byte[] content(Connection ledger, Table table, long id) throws SQLException {
-        try (PreparedStatement statement =
-                ledger.prepareStatement(table.content().orElseThrow())) {
-            statement.setLong(1, id);
-            try (ResultSet found = statement.executeQuery()) {
-                if (!found.next()) {
-                    return new byte[0];
-                }
-                return found.getMetaData().getColumnType(1) == Types.BLOB
-                        ? found.getBytes(1)
-                        : found.getString(1).getBytes(StandardCharsets.UTF_8);
-            }
-        }
+    private boolean holdTheSame(Table table, long there, long here) throws SQLException {
+        return table.content().isPresent()
+                && Arrays.equals(
+                        table.content().get().of(from, there),
+                        table.content().get().of(to, here));
     }
 
     private void insert(Table table, List<String> all, ResultSet row) throws SQLException {

@@ -11,7 +11,7 @@ import org.jollyledger.web.revision.Stamp;
 @Entity
 @Table(name = "crosswalk_revision")
 @AttributeOverride(name = "ownerId", column = @Column(name = "crosswalk_id"))
-@AttributeOverride(name = "document", column = @Column(name = "routes", nullable = false))
+@AttributeOverride(name = "document", column = @Column(name = "routes"))
 final class CrosswalkRevisionEntity extends DocumentRevision {
     protected CrosswalkRevisionEntity() {}
 

@@ -67,7 +67,11 @@ public class PartService {
         this.largest = properties.largestUpload();
         this.parts = parts;
         this.transaction = transaction;
-        history = new History<>(revisions, clock, (part, number) -> describe(part, file(part, number)));
+        history = new History<>(
+                revisions,
+                clock,
+                (part, number) -> describe(part, file(part, number)),
+                id -> parts.findById(id).map(PartEntity::content));
     }
 
     /** Parts, those used last first. */

@@ -3,6 +3,7 @@ package org.jollyledger.web.revision;
 import java.time.Clock;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.LongFunction;
 import java.util.function.ObjIntConsumer;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
@@ -12,7 +13,8 @@ import org.springframework.data.domain.Page;
 
 /**
  * The histories of one kind of thing: every change is a revision that follows the one it was made on; undo and redo go
- * back and forth among them, and nothing is ever lost. All of it happens within the caller's transaction.
+ * back and forth among them, and nothing is ever lost. A revision shares with an earlier one what it has in common with
+ * it. All of it happens within the caller's transaction.
  *
  * @param <E> what has a history
  * @param <R> its revisions
@@ -26,14 +28,26 @@ public final class History<E extends HistoryEntity, R extends Revision> {
     private final Revisions<R> revisions;
     private final Clock clock;
     private final ObjIntConsumer<E> describer;
+    private final LongFunction<Optional<byte[]>> beginning;
+
+    /** The histories of things all of whose states are revisions. */
+    public History(Revisions<R> revisions, Clock clock, ObjIntConsumer<E> describer) {
+        this(revisions, clock, describer, id -> Optional.empty());
+    }
 
     /**
      * @param describer brings what lists show of a thing up to date when it goes to a revision
+     * @param beginning what the thing with a key holds in the state in which it begins, when that is kept elsewhere
      */
-    public History(Revisions<R> revisions, Clock clock, ObjIntConsumer<E> describer) {
+    public History(
+            Revisions<R> revisions,
+            Clock clock,
+            ObjIntConsumer<E> describer,
+            LongFunction<Optional<byte[]>> beginning) {
         this.revisions = revisions;
         this.clock = clock;
         this.describer = describer;
+        this.beginning = beginning;
     }
 
     /**
@@ -46,8 +60,9 @@ public final class History<E extends HistoryEntity, R extends Revision> {
         boolean first = entity.revision() == 0 && !entity.beginsUnrevised();
         Integer parent = first ? null : entity.revision();
         int number = entity.nextRevision();
-        R made = revisions.save(
-                maker.apply(new Stamp(entity.id(), number, parent, Cut.to(LONGEST_SUMMARY, summary), clock.instant())));
+        R made = maker.apply(new Stamp(entity.id(), number, parent, Cut.to(LONGEST_SUMMARY, summary), clock.instant()));
+        made.keep(Optional.ofNullable(parent).flatMap(before -> whole(entity.id(), before)));
+        revisions.save(made);
         entity.goTo(number, clock.instant());
         note(entity, summary);
         return made;
@@ -112,12 +127,28 @@ public final class History<E extends HistoryEntity, R extends Revision> {
 
     /** The revision that holds; empty while a thing is as it began, if that is none of its revisions. */
     public Optional<R> current(E entity) {
-        return revisions.findByOwnerIdAndNumber(entity.id(), entity.revision());
+        return find(entity.id(), entity.revision());
     }
 
     /** The revision of the thing with a key. */
     public Optional<R> find(long id, int number) {
-        return revisions.findByOwnerIdAndNumber(id, number);
+        Optional<R> found = revisions.findByOwnerIdAndNumber(id, number);
+        found.ifPresent(revision -> revision.read(base ->
+                content(id, base).orElseThrow(() -> new IllegalStateException("State " + base + " is missing."))));
+        return found;
+    }
+
+    private Optional<byte[]> content(long id, int number) {
+        return find(id, number).map(Revision::content).or(() -> beginning.apply(id));
+    }
+
+    /** A state that others can be told by: the one with a number, or the one that this is told by itself. */
+    private Optional<Revision.Content> whole(long id, int number) {
+        int base = revisions
+                .findByOwnerIdAndNumber(id, number)
+                .flatMap(Revision::base)
+                .orElse(number);
+        return content(id, base).map(bytes -> new Revision.Content(base, bytes));
     }
 
     /**
@@ -126,8 +157,7 @@ public final class History<E extends HistoryEntity, R extends Revision> {
      * @throws Refusal when there is none
      */
     public R get(E entity, int number) {
-        return revisions
-                .findByOwnerIdAndNumber(entity.id(), number)
+        return find(entity.id(), number)
                 .orElseThrow(() -> Refusal.notFound("The " + entity.thing() + " “" + entity.title()
                         + "” has no revision " + number + "; look at its history."));
     }

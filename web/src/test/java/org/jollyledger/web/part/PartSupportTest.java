@@ -3,7 +3,6 @@ package org.jollyledger.web.part;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -22,13 +21,5 @@ class PartSupportTest {
     void labelsThatAreNoneOrTooLongAreRefused() {
         assertThatThrownBy(() -> PartLabels.parse(" , ")).hasMessageContaining("Type a label first");
         assertThatThrownBy(() -> PartLabels.parse("x".repeat(61))).hasMessageContaining("use at most 60 characters");
-    }
-
-    @Test
-    void whatIsDeflatedComesBackAndIsSmaller() {
-        byte[] bytes = new byte[10_000];
-        new Random(1).nextBytes(bytes);
-        assertThat(Deflated.inflate(Deflated.of(bytes))).isEqualTo(bytes);
-        assertThat(Deflated.of(new byte[10_000])).hasSizeLessThan(100);
     }
 }
