@@ -9,7 +9,6 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -282,14 +281,14 @@ class BackupTest {
     }
 
     @Test
-    void aBackupIsMadeAndRestoredOnItsPage(Address address, Window window) throws Exception {
+    void aBackupIsMadeAndRestoredOnItsPage(Address address, Window window, @TempDir Path folder) throws Exception {
         Page page = window.page();
         page.navigate(address.url("/backups"));
         Browser.assertAccessibleInBothThemes(page);
         Download download = page.waitForDownload(() -> page.locator("#back-up").click());
         assertThat(download.suggestedFilename()).startsWith("jolly-ledger-").endsWith(".zip");
         save(address.uri().toString(), "After the backup");
-        Path file = Files.createTempDirectory("backup").resolve(download.suggestedFilename());
+        Path file = folder.resolve(download.suggestedFilename());
         download.saveAs(file);
         page.setInputFiles("#backup-file", file);
         page.locator("#restore").click();

@@ -28,6 +28,7 @@ import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -185,8 +186,8 @@ class MapApiTest {
     }
 
     @Test
-    void thePdfHoldsEveryLineOnce(Address address) throws Exception {
-        Path pdf = Files.createTempFile("chart", ".pdf");
+    void thePdfHoldsEveryLineOnce(Address address, @TempDir Path folder) throws Exception {
+        Path pdf = folder.resolve("chart.pdf");
         Files.write(
                 pdf, Http.get(address.url("/api/maps/quayside-oak/export/pdf")).body());
         // pdftotext is a reader of its own, from Debian's poppler-utils.

@@ -18,6 +18,7 @@ import java.util.jar.JarOutputStream;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jollyledger.web.JollyLedgerApplication;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * The command that starts the application as a process of its own, with an archive of its classes (class-data sharing), so
@@ -82,7 +83,9 @@ public final class QuickStart {
         Path log = folder.resolve("archive.txt");
         List<String> train = new ArrayList<>(java("-XX:ArchiveClassesAtExit=" + archive, folder, entries));
         train.add(1, "-Dspring.context.exit=onRefresh");
-        train.add("--jolly-ledger.data=" + Files.createTempDirectory("jolly-ledger-test"));
+        Path data = folder.resolve("training");
+        FileSystemUtils.deleteRecursively(data);
+        train.add("--jolly-ledger.data=" + data);
         train.add("--server.port=" + RunningApplication.freePort());
         Process process = new ProcessBuilder(train)
                 .redirectErrorStream(true)

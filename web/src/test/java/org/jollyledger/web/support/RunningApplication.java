@@ -11,6 +11,7 @@ import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * Starts the real application on a free port with a fresh data folder, once for all test classes, and hands tests its
@@ -30,9 +31,10 @@ public final class RunningApplication implements ParameterResolver {
     private static final class Instance implements ExtensionContext.Store.CloseableResource {
         private final ConfigurableApplicationContext context;
         private final Address address;
+        private final Path data;
 
         Instance() throws IOException {
-            Path data = Files.createTempDirectory("jolly-ledger-test");
+            data = Files.createTempDirectory("jolly-ledger-test");
             int port = freePort();
             context = SpringApplication.run(
                     JollyLedgerApplication.class, "--server.port=" + port, "--jolly-ledger.data=" + data);
@@ -40,8 +42,9 @@ public final class RunningApplication implements ParameterResolver {
         }
 
         @Override
-        public void close() {
+        public void close() throws IOException {
             context.close();
+            FileSystemUtils.deleteRecursively(data);
         }
     }
 
