@@ -18,6 +18,7 @@ import org.springframework.util.unit.DataSize;
  * @param largestBatch the largest archive of parts that is taken
  * @param lease how long a job stays with an application that says nothing any more
  * @param longestWork how long a request is worked on; what takes longer is broken off
+ * @param longestSending how long sending a short body may take; a long one may take longer, by its length
  * @param leastRoom with less room than this on the disk of the data folder nothing is written
  */
 @ConfigurationProperties("jolly-ledger")
@@ -31,4 +32,5 @@ public record LedgerProperties(
         @DefaultValue("512MB") DataSize largestBatch,
         @DefaultValue("20s") Duration lease,
         @DefaultValue("60s") Duration longestWork,
+        @DefaultValue("30s") Duration longestSending,
         @DefaultValue("32MB") DataSize leastRoom) {}

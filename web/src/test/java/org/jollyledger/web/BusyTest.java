@@ -12,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -133,6 +134,7 @@ class BusyTest {
                 "--server.port=" + port,
                 "--jolly-ledger.demo=false",
                 "--jolly-ledger.longest-work=" + LONGEST_SECONDS + "s",
+                "--jolly-ledger.longest-sending=" + LONGEST_SECONDS + "s",
                 "--jolly-ledger.data=" + folder)) {
             Http.postFile(url + "/api/parts", "part", "long.mid", longPart());
             HttpResponse<byte[]> tooLong = Http.get(url + "/parts/long/download/musicxml", "Accept", "text/html");
@@ -146,6 +148,41 @@ class BusyTest {
                 await().atMost(Duration.ofSeconds(10)).until(() -> atWork(url) > 0);
             }
             await().atMost(Duration.ofMillis(MILLISECONDS_TO_NOTICE)).until(() -> atWork(url) == 0);
+            assertSlowOnesAreSentAway(port);
+        }
+    }
+
+    /** A byte every now and then keeps no place for ever, whatever it is a part of. */
+    private static void assertSlowOnesAreSentAway(int port) throws Exception {
+        Map<String, Socket> slow = new LinkedHashMap<>();
+        try {
+            for (String type : List.of(
+                    "application/json", "multipart/form-data; boundary=x", "application/x-www-form-urlencoded")) {
+                Socket socket = new Socket("localhost", port);
+                socket.setSoTimeout(MILLISECONDS_TO_NOTICE);
+                socket.getOutputStream()
+                        .write(("POST /api/sounds/read HTTP/1.1\r\nHost: localhost\r\nContent-Type: " + type
+                                        + "\r\nContent-Length: 1000\r\n\r\n")
+                                .getBytes(StandardCharsets.US_ASCII));
+                slow.put(type, socket);
+            }
+            for (int half = 0; half <= 2 * LONGEST_SECONDS; half++) {
+                Thread.sleep(500);
+                for (Socket socket : slow.values()) {
+                    socket.getOutputStream().write('-');
+                }
+            }
+            for (Map.Entry<String, Socket> one : slow.entrySet()) {
+                String answer = new String(one.getValue().getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+                assertThat(answer)
+                        .as(one.getKey())
+                        .startsWith("HTTP/1.1 400")
+                        .contains("What was sent broke off on the way");
+            }
+        } finally {
+            for (Socket socket : slow.values()) {
+                socket.close();
+            }
         }
     }
 

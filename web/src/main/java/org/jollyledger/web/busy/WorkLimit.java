@@ -81,13 +81,13 @@ public class WorkLimit extends OncePerRequestFilter {
         }
         HttpServletRequest received;
         try {
-            received = received(request);
+            received = inTime(received(request));
         } catch (BodyTooLarge e) {
             Refusal refusal = Refusal.tooLarge(e.limit());
             Refusals.send(request, response, refusal.status(), refusal.sentence());
             return;
         } catch (IOException e) {
-            // The sender is gone, or sends nothing any more.
+            // The sender is gone, sends nothing any more, or too slowly.
             UnreadBody.leave(request);
             Refusals.sendPlain(
                     request, response, HttpStatus.BAD_REQUEST, "What was sent broke off on the way; send it again.");
@@ -98,9 +98,7 @@ public class WorkLimit extends OncePerRequestFilter {
         try {
             work(received, response, chain, weight(request.getContentLengthLong()));
         } finally {
-            if (received instanceof ReceivedBody body) {
-                body.forget();
-            }
+            forget(received);
         }
     }
 
@@ -129,7 +127,7 @@ public class WorkLimit extends OncePerRequestFilter {
     private static HttpServletRequest takenApart(HttpServletRequest request, boolean inParts)
             throws IOException, ServletException {
         if (!inParts) {
-            request.getParameterMap();
+            readParameters(request);
             return request;
         }
         try {
@@ -139,6 +137,31 @@ public class WorkLimit extends OncePerRequestFilter {
             LOG.debug("Parts are refused", e);
         }
         return request;
+    }
+
+    private static void readParameters(HttpServletRequest request) throws IOException {
+        try {
+            request.getParameterMap();
+        } catch (IllegalStateException e) {
+            if (e.getCause() instanceof IOException brokenOff) {
+                throw brokenOff;
+            }
+            throw e;
+        }
+    }
+
+    private static HttpServletRequest inTime(HttpServletRequest received) throws IOException {
+        if (SlowSender.isCutOff(received)) {
+            forget(received);
+            throw new IOException("The body came too slowly.");
+        }
+        return received;
+    }
+
+    private static void forget(HttpServletRequest received) throws IOException {
+        if (received instanceof ReceivedBody body) {
+            body.forget();
+        }
     }
 
     private boolean turn(int weight) {
