@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import java.util.stream.Stream;
@@ -159,7 +160,12 @@ class OutsideReadersTest {
 
     @Test
     void midoReadsTheSameChannelEvents() throws Exception {
-        List<byte[]> files = conversions(HALF);
+        // It takes its time, and two others read all of them.
+        List<byte[]> all = conversions(HALF);
+        List<byte[]> files = IntStream.range(0, all.size())
+                .filter(index -> index % 4 < 2)
+                .mapToObj(all::get)
+                .collect(Collectors.toCollection(ArrayList::new));
         files.addAll(mended());
         files.addAll(recorded());
         for (byte[] bytes : files) {
