@@ -44,7 +44,7 @@ class LiveTranslatorTest {
 
     private static final int MILLISECOND = 1_000;
 
-    private static NoteMap map(String name, String... lines) {
+    static NoteMap map(String name, String... lines) {
         return GeneralMidi.level1()
                 .withName(name)
                 .withChannel(OptionalInt.empty())
@@ -186,7 +186,7 @@ class LiveTranslatorTest {
         return all;
     }
 
-    private static List<String> run(LiveTranslator live, String... messages) {
+    static List<String> run(LiveTranslator live, String... messages) {
         List<String> sent = new ArrayList<>();
         for (String text : messages) {
             String[] parts = text.split(" ");
@@ -202,10 +202,10 @@ class LiveTranslatorTest {
         return sent;
     }
 
-    private static final NoteMap KIT = map("Kit", "30 kick", "54 crash.1", "48 hihat.pedal")
+    static final NoteMap KIT = map("Kit", "30 kick", "54 crash.1", "48 hihat.pedal")
             .withChokes(ChokeExpression.PRESSURE)
             .withOpenness(OpennessExpression.CONTROLLER);
-    private static final NoteMap LIBRARY = map(
+    static final NoteMap LIBRARY = map(
             "Library",
             "36 kick",
             "49 crash.1",
@@ -214,7 +214,7 @@ class LiveTranslatorTest {
             "46 hihat.open",
             "44 hihat.pedal-close");
 
-    private static LiveTranslator between(NoteMap from, NoteMap to) {
+    static LiveTranslator between(NoteMap from, NoteMap to) {
         return LiveTranslator.by(Crosswalk.propose(from, to).table());
     }
 
