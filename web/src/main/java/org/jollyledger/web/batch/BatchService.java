@@ -23,6 +23,7 @@ import org.jollyledger.web.job.JobState;
 import org.jollyledger.web.problem.Refusal;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -168,27 +169,27 @@ public class BatchService {
      * @throws Refusal when there is none
      */
     public Batch get(String token) {
-        return transaction.execute(status -> batch(jobs.get(token), described(List.of(token))));
+        return transaction.execute(status -> batch(jobs.get(token), described(token)));
     }
 
     /** The latest batches, the last one first. */
     public List<Batch> latest() {
         return transaction.execute(status -> {
-            List<Job> latest = jobs.latest(convert, MOST_LISTED);
-            Map<String, BatchRepository.Described> described =
-                    described(latest.stream().map(Job::token).toList());
-            return latest.stream().map(job -> batch(job, described)).toList();
+            // Nearly always the same as the latest jobs.
+            Map<String, BatchRepository.Described> latest = batches.described(PageRequest.of(0, MOST_LISTED)).stream()
+                    .collect(Collectors.toMap(BatchRepository.Described::token, Function.identity()));
+            return jobs.latest(convert, MOST_LISTED).stream()
+                    .map(job -> batch(
+                            job, Optional.ofNullable(latest.get(job.token())).orElseGet(() -> described(job.token()))))
+                    .toList();
         });
     }
 
-    private Map<String, BatchRepository.Described> described(List<String> tokens) {
-        return batches.described(tokens).stream()
-                .collect(Collectors.toMap(BatchRepository.Described::token, Function.identity()));
+    private BatchRepository.Described described(String token) {
+        return batches.described(token).orElseThrow(() -> isGone(token));
     }
 
-    private static Batch batch(Job job, Map<String, BatchRepository.Described> all) {
-        BatchRepository.Described described =
-                Optional.ofNullable(all.get(job.token())).orElseThrow(() -> isGone(job.token()));
+    private static Batch batch(Job job, BatchRepository.Described described) {
         return new Batch(
                 job.token(),
                 job.name(),

@@ -22,4 +22,8 @@ public record Job(
         int items,
         String progress,
         String message,
-        Instant createdAt) {}
+        Instant createdAt) {
+    Job withProgress(String now) {
+        return new Job(token, kind, name, state, items, now, message, createdAt);
+    }
+}

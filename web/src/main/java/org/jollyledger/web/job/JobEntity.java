@@ -108,8 +108,8 @@ final class JobEntity {
         changedAt = now;
     }
 
-    Job job(String progressNow) {
-        return new Job(token, kind, name, state, items, progressNow, message, createdAt);
+    Job job() {
+        return new Job(token, kind, name, state, items, progress, message, createdAt);
     }
 
     Instant createdAt() {

@@ -17,7 +17,14 @@ interface JobRepository extends JpaRepository<JobEntity, Long> {
     @Query("select j.token from JobEntity j where j.kind = :kind and j.state in :states and j.createdAt < :before")
     List<String> tokens(String kind, Collection<JobState> states, Instant before);
 
-    int countByKindAndStateIn(String kind, Collection<JobState> states);
+    // States one by one: a query for a list of them is worked out anew each time.
+    @Query("select count(j) from JobEntity j where j.kind = :kind and (j.state = :one or j.state = :other)")
+    int count(String kind, JobState one, JobState other);
 
-    List<JobEntity> findAllByKindOrderByCreatedAtDesc(String kind, Pageable page);
+    /** The latest jobs as they were saved last. */
+    @Query("""
+            select new org.jollyledger.web.job.Job(
+                j.token, j.kind, j.name, j.state, j.items, j.progress, j.message, j.createdAt)
+            from JobEntity j where j.kind = :kind order by j.createdAt desc""")
+    List<Job> latest(String kind, Pageable page);
 }

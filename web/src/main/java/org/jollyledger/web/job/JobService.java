@@ -305,15 +305,14 @@ public class JobService {
      * @throws Refusal when there is none
      */
     public Job get(String token) {
-        return transaction.execute(status -> job(entity(token)));
+        return transaction.execute(status -> asItIs(entity(token).job()));
     }
 
     /** The latest jobs of a kind, the last one first. */
     public List<Job> latest(JobKind kind, int most) {
-        return transaction.execute(
-                status -> jobs.findAllByKindOrderByCreatedAtDesc(kind.code(), PageRequest.of(0, most)).stream()
-                        .map(this::job)
-                        .toList());
+        return transaction.execute(status -> jobs.latest(kind.code(), PageRequest.of(0, most)).stream()
+                .map(this::asItIs)
+                .toList());
     }
 
     /** The jobs of a kind that have come to their end with a result. */
@@ -323,7 +322,7 @@ public class JobService {
 
     /** How many of a kind have come to their end with a result. */
     public int countFinished(JobKind kind) {
-        return jobs.countByKindAndStateIn(kind.code(), FINISHED);
+        return jobs.count(kind.code(), FINISHED.get(0), FINISHED.get(1));
     }
 
     /** The jobs of a kind that nobody has begun for so long. */
@@ -348,10 +347,11 @@ public class JobService {
         }
     }
 
-    private Job job(JobEntity entity) {
-        JobRun run = mine.get(entity.token());
+    /** What runs here is further than it was when it was saved last. */
+    private Job asItIs(Job saved) {
+        JobRun run = mine.get(saved.token());
         String now = run == null ? "" : run.progress();
-        return entity.job(now.isEmpty() ? entity.progress() : now);
+        return now.isEmpty() ? saved : saved.withProgress(now);
     }
 
     /** The folder in which the files of a job lie. Tokens are made here, never by a request. */
