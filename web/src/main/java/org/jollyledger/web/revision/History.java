@@ -24,6 +24,8 @@ public final class History<E extends HistoryEntity, R extends Revision> {
     public static final int PAGE_SIZE = 50;
 
     private static final int LONGEST_SUMMARY = 400;
+    /** Larger contents are kept whole: comparing takes a few times their size of memory. */
+    private static final int MOST_SHARED = 4 << 20;
 
     private final Revisions<R> revisions;
     private final Clock clock;
@@ -61,7 +63,9 @@ public final class History<E extends HistoryEntity, R extends Revision> {
         Integer parent = first ? null : entity.revision();
         int number = entity.nextRevision();
         R made = maker.apply(new Stamp(entity.id(), number, parent, Cut.to(LONGEST_SUMMARY, summary), clock.instant()));
-        made.keep(Optional.ofNullable(parent).flatMap(before -> whole(entity.id(), before)));
+        made.keep(Optional.ofNullable(parent)
+                .filter(before -> made.content().length <= MOST_SHARED)
+                .flatMap(before -> whole(entity.id(), before)));
         revisions.save(made);
         entity.goTo(number, clock.instant());
         note(entity, summary);
