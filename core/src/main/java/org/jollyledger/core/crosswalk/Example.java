@@ -48,7 +48,7 @@ public final class Example {
      *
      * @param routes a route for each line that the example plays
      * @param moments how many moments the two have in common
-     * @param unexplained hits of the example that no hit explains
+     * @param unexplained hits of the example that the routes do not make again
      * @param unlisted notes played in either that its map does not list, of which nothing can be learnt
      */
     public record Lesson(List<Route> routes, int moments, int unexplained, Set<Note> unlisted) {
@@ -117,7 +117,11 @@ public final class Example {
         }
         List<Moment> asTheyStand = meet(one, other, 0);
         List<Moment> fromTheFirst = meet(one, other, other.firstKey() - one.firstKey());
-        return fromTheFirst.size() > asTheyStand.size() ? fromTheFirst : asTheyStand;
+        return met(fromTheFirst) > met(asTheyStand) ? fromTheFirst : asTheyStand;
+    }
+
+    private static long met(List<Moment> moments) {
+        return moments.stream().filter(moment -> !moment.to.isEmpty()).count();
     }
 
     private static List<Moment> meet(
@@ -132,8 +136,7 @@ public final class Example {
                 moments.add(new Moment(strokes, there));
             }
         });
-        boolean meets = moments.stream().anyMatch(moment -> !moment.to.isEmpty());
-        return meets ? moments : List.of();
+        return met(moments) > 0 ? moments : List.of();
     }
 
     private static @Nullable Double nearest(TreeMap<Double, List<Stroke>> times, double time) {
@@ -152,8 +155,7 @@ public final class Example {
         explain();
         List<Route> routes = new ArrayList<>();
         new TreeSet<>(strokesBySource().keySet()).forEach(note -> route(note).ifPresent(routes::add));
-        long common = moments.stream().filter(moment -> !moment.to.isEmpty()).count();
-        return new Lesson(routes, (int) common, unexplained, unlisted);
+        return new Lesson(routes, (int) met(moments), unexplained, unlisted);
     }
 
     /** Before the first round sounds that are near each other are likelier to belong together. */
@@ -258,6 +260,12 @@ public final class Example {
             missed[from.velocity] -= Math.min(missed[from.velocity], to.size());
         });
         Optional<VelocityRange> range = range(fired, missed);
+        // What the route does not make again does not fit.
+        landed.forEach((from, to) -> {
+            if (range.filter(velocities -> velocities.contains(from.velocity)).isEmpty()) {
+                unexplained += to.size();
+            }
+        });
         return range.map(velocities ->
                 new Target(Note.of(pair.to), velocities, curve(landed), OptionalInt.empty(), Optional.empty()));
     }

@@ -17,7 +17,9 @@ import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
+import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.MidiFileBuilder;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.VelocityCurve;
@@ -140,6 +142,87 @@ class ExampleTest {
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessage(
                         "The two files have no hits at the same times; an example is the same music in two layouts.");
+    }
+
+    /** A part of strokes "tick:note:velocity". */
+    private static Part strokes(int ticksPerBeat, String... strokes) throws Exception {
+        MidiFileBuilder file =
+                MidiFile.builder(0, new Division.TicksPerBeat(ticksPerBeat)).track();
+        long end = 0;
+        for (String stroke : strokes) {
+            String[] fields = stroke.split(":");
+            end = Long.parseLong(fields[0]);
+            file.message(end, 0x90, 10, Integer.parseInt(fields[1]), Integer.parseInt(fields[2]));
+        }
+        return Part.of(MidiFile.read(file.build(end + ticksPerBeat)), Channels.only(10));
+    }
+
+    @Test
+    void theExampleMayHaveAnotherResolutionAndBePlayedALittleOff() throws Exception {
+        Part part = strokes(480, "0:36:90", "480:37:80", "960:36:70", "1440:37:60");
+        Part example = strokes(96, "0:61:90", "97:60:80", "191:61:70", "288:60:60");
+        Example.Lesson lesson = Example.learn(part, SOURCE, example, TARGET);
+        assertThat(lesson.routes()).containsExactly(to(0, end(1)), to(1, end(0)));
+        assertThat(lesson.moments()).isEqualTo(4);
+        assertThat(lesson.unexplained()).isZero();
+    }
+
+    @Test
+    void theExampleMayBeginLater() throws Exception {
+        Part part = strokes(480, "480:36:90", "960:37:80", "1920:38:70");
+        Part example = strokes(480, "1440:61:90", "1920:60:80", "2880:62:70");
+        Example.Lesson lesson = Example.learn(part, SOURCE, example, TARGET);
+        assertThat(lesson.moments()).isEqualTo(3);
+        assertThat(lesson.routes()).containsExactly(to(0, end(1)), to(1, end(0)), to(2, end(2)));
+        Example.Lesson back = Example.learn(example, TARGET, part, SOURCE);
+        assertThat(back.moments()).isEqualTo(3);
+    }
+
+    @Test
+    void whatTheExampleDoesNotReachIsNotLearntAsSilent() throws Exception {
+        Part part = strokes(480, "0:36:90", "480:38:90", "960:36:90", "1440:37:80", "1920:39:80");
+        Part example = strokes(480, "0:61:90", "960:61:90");
+        Example.Lesson lesson = Example.learn(part, SOURCE, example, TARGET);
+        assertThat(lesson.routes())
+                .as("the hat plays while the example does, the snare and the crash when it is over")
+                .containsExactly(to(0, end(1)), to(2));
+        assertThat(lesson.moments()).isEqualTo(2);
+    }
+
+    @Test
+    void aHitBelongsToTheNearestMoment() throws Exception {
+        Part part = strokes(480, "0:36:90", "480:37:80", "960:36:90", "1440:37:80");
+        Part example = strokes(
+                480, "0:61:90", "471:63:70", "485:60:80", "960:61:90", "1435:60:80", "1449:63:70", "1920:61:90");
+        assertThat(Example.learn(part, SOURCE, example, TARGET).routes()).containsExactly(to(0, end(1)), to(1, end(0)));
+    }
+
+    @Test
+    void whatEitherMapDoesNotListIsTold() throws Exception {
+        Part part = strokes(480, "0:36:90", "480:99:80");
+        Part example = strokes(480, "0:61:90", "480:60:80", "480:100:80");
+        assertThat(Example.learn(part, SOURCE, example, TARGET).unlisted())
+                .containsExactlyInAnyOrder(Note.of(99), Note.of(100));
+    }
+
+    @Test
+    void anAccidentIsNoRoute() throws Exception {
+        List<String> played = new ArrayList<>();
+        List<String> heard = new ArrayList<>();
+        for (int beat = 0; beat < 40; beat++) {
+            played.add(beat * 480 + ":36:90");
+            heard.add(beat * 480 + ":61:90");
+            if (beat == 20) {
+                heard.add(beat * 480 + ":66:50");
+            }
+        }
+        Example.Lesson lesson = Example.learn(
+                strokes(480, played.toArray(String[]::new)),
+                SOURCE,
+                strokes(480, heard.toArray(String[]::new)),
+                TARGET);
+        assertThat(lesson.routes()).containsExactly(to(0, end(1)));
+        assertThat(lesson.unexplained()).isEqualTo(1);
     }
 
     /** Whatever routes made the example, the learnt ones make it again. */

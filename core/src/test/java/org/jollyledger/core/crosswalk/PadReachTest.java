@@ -120,4 +120,65 @@ class PadReachTest {
         assertThat(Optional.of(sent.map().pads().pads().size()).get())
                 .isGreaterThanOrEqualTo(library.firstLines().size() - 2);
     }
+
+    @Test
+    void whatIsHeardFollowsTheRoutesAndTheNotesThatHaveNone() {
+        NoteMap pads = LiveTranslatorTest.map("Pads", "1 kick", "2 snare", "3 crash.1");
+        NoteMap library = LiveTranslatorTest.map("Library", "60 kick", "61 snare", "2 tambourine", "63 crash.1");
+        Line kick = library.firstLines().get(0);
+        Line snare = library.firstLines().get(1);
+        Line tambourine = library.firstLines().get(2);
+        Crosswalk crosswalk = Crosswalk.propose(pads, library)
+                .with(List.of(
+                        Route.chosen(Note.of(1), List.of(Target.all(snare.note()), Target.all(kick.note()))),
+                        Route.unchanged(Note.of(2)),
+                        Route.chosen(Note.of(3), List.of(Target.all(kick.note())))));
+        PadReach reach = PadReach.over(crosswalk);
+        assertThat(reach.crosswalk()).isSameAs(crosswalk);
+        assertThat(reach.heard(Note.of(1))).containsExactly(snare, kick);
+        assertThat(reach.heard(Note.of(2))).containsExactly(tambourine);
+        assertThat(reach.heard(Note.of(60))).as("no pad's line, and no route").containsExactly(kick);
+        assertThat(reach.heard(Note.of(99))).isEmpty();
+        assertThat(reach.noteFor(kick)).as("the note that sounds it first").contains(Note.of(3));
+        assertThat(reach.noteFor(snare)).contains(Note.of(1));
+        assertThat(reach.noteFor(library.firstLines().get(3))).isEmpty();
+        assertThat(reach.unreached()).as("no pad is laid out yet").containsExactlyElementsOf(library.firstLines());
+    }
+
+    @Test
+    void ofSeveralNotesTheOneThatSoundsALineAloneIsSent() {
+        NoteMap pads = LiveTranslatorTest.map("Pads", "1 kick", "2 snare");
+        NoteMap library = LiveTranslatorTest.map("Library", "60 kick", "61 snare");
+        PadReach reach = PadReach.over(Crosswalk.propose(pads, library)
+                .with(List.of(
+                        Route.chosen(Note.of(1), List.of(Target.all(Note.of(60)), Target.all(Note.of(61)))),
+                        Route.chosen(Note.of(2), List.of(Target.all(Note.of(60)))))));
+        assertThat(reach.noteFor(library.firstLines().get(0))).contains(Note.of(2));
+    }
+
+    @Test
+    void furtherLinesOfAPieceCountForLess() throws Exception {
+        NoteMap library = LiveTranslatorTest.map("Library", "60 kick", "61 snare", "62 snare.rim-shot", "63 cowbell");
+        PadReach reach = PadReach.straight(library);
+        List<Double> typical = library.firstLines().stream()
+                .map(line -> reach.typically().applyAsDouble(line))
+                .toList();
+        List<Double> alone = library.firstLines().stream()
+                .map(line -> new TypicalUse().weight(line))
+                .toList();
+        assertThat(typical.get(0)).isEqualTo(alone.get(0)).isPositive();
+        assertThat(typical.get(1)).isEqualTo(alone.get(1));
+        assertThat(typical.get(2)).isEqualTo(alone.get(2) / 2);
+
+        var track = MidiFile.builder(1, new Division.TicksPerBeat(480)).track();
+        track.message(0, 0x90, 10, 63, 100).message(60, 0x80, 10, 63, 0);
+        Part part = Part.of(MidiFile.read(track.build(480)), Channels.ALL);
+        var played = reach.playedBy(part);
+        double most = typical.stream().mapToDouble(Double::doubleValue).max().orElseThrow();
+        assertThat(played.applyAsDouble(library.firstLines().get(3))).isEqualTo(1 + typical.get(3) / (most + 1));
+        assertThat(played.applyAsDouble(library.firstLines().get(0)))
+                .as("what is not played counts for less than one hit")
+                .isEqualTo(typical.get(0) / (most + 1))
+                .isLessThan(1);
+    }
 }
