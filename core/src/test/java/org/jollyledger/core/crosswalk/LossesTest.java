@@ -1,16 +1,28 @@
 package org.jollyledger.core.crosswalk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.offset;
 import static org.jollyledger.core.support.SmallMaps.map;
 import static org.jollyledger.core.support.SmallMaps.part;
 
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Collections;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Assume;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import org.jollyledger.core.crosswalk.KeptCrosswalk.NotBack;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
@@ -23,8 +35,10 @@ import org.jollyledger.core.notemap.VelocityCurve;
 import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
+import org.jollyledger.core.part.PartUsage;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.support.DemoMaps;
+import org.jollyledger.core.support.RandomMaps;
 import org.junit.jupiter.api.Test;
 
 /** Losses that no single route shows. */
@@ -196,5 +210,94 @@ class LossesTest {
         assertThat(losses(part, crosswalk)).isEmpty();
         Part after = Part.of(MidiFile.read(Conversion.of(part, crosswalk).bytes()), Channels.only(10));
         assertThat(Arrays.stream(after.hitsInTime()).map(after::note)).containsExactly(42, 42, 46);
+    }
+
+    /** Losses of some notes by themselves are what all losses say of them, the fills that run over one note among them. */
+    @Property(tries = 200)
+    void lossesOfNotesAreTheirShareOfAll(@ForAll("crosswalks") Crosswalk crosswalk, @ForAll int seed) throws Exception {
+        Random random = new Random(seed);
+        int[] notes = crosswalk.source().firstLines().stream()
+                .mapToInt(line -> line.note().number())
+                .toArray();
+        Assume.that(notes.length > 0);
+        MidiFileBuilder file =
+                MidiFile.builder(0, new Division.TicksPerBeat(QUARTER)).track();
+        int pedal = crosswalk.source().openness().pedal().controller();
+        for (int at = 0; at < 80; at++) {
+            if (random.nextInt(4) == 0) {
+                file.message(at * 100L, 0xB0, 10, pedal, random.nextInt(128));
+            }
+            int note = random.nextInt(10) == 0 ? random.nextInt(128) : notes[random.nextInt(notes.length)];
+            file.message(at * 100L, 0x90, 10, note, 1 + random.nextInt(127));
+            file.message(at * 100L + 50, 0x80, 10, note, 64);
+        }
+        Part part = Part.of(MidiFile.read(file.build(10_000)), Channels.only(10));
+        Map<Losses.Key, Losses.Group> all =
+                byKey(Losses.of(Conversion.of(part, crosswalk).statement()));
+        BitSet every = new BitSet();
+        every.set(0, Note.COUNT);
+        for (int changed : notes) {
+            Map<Losses.Key, Losses.Group> some = byKey(Losses.ofNotes(part, crosswalk, every, changed));
+            Note note = Note.of(changed);
+            assertThat(some.keySet())
+                    .containsExactlyInAnyOrderElementsOf(all.keySet().stream()
+                            .filter(key -> !FILLS.contains(key.kind())
+                                    || key.note().equals(note)
+                                    || key.other().equals(Optional.of(note)))
+                            .toList());
+            some.forEach((key, group) -> {
+                assertThat(group.count()).as(key.code()).isEqualTo(all.get(key).count());
+                assertThat(group.hits()).as(key.code()).isEqualTo(all.get(key).hits());
+                assertThat(group.weight()).as(key.code()).isCloseTo(all.get(key).weight(), offset(1e-9));
+            });
+        }
+    }
+
+    private static final Set<Losses.Kind> FILLS =
+            EnumSet.of(Losses.Kind.FILL_ON_ONE_DRUM, Losses.Kind.FILL_TURNED, Losses.Kind.FILL_LEFT_TOMS);
+
+    private static Map<Losses.Key, Losses.Group> byKey(List<Losses.Group> groups) {
+        return groups.stream().collect(Collectors.toMap(Losses.Group::key, Function.identity()));
+    }
+
+    @Provide
+    Arbitrary<Crosswalk> crosswalks() {
+        return RandomMaps.crosswalks();
+    }
+
+    /** A stroke that is not heard counts as one of full loudness does by as much as it is as loud. */
+    @Test
+    void whatIsSilentWeighsWhatItsLoudnessIs() throws Exception {
+        NoteMap source = map(36, "kick", "crash.1");
+        NoteMap target = map(48, "kick");
+        MidiFileBuilder file =
+                MidiFile.builder(0, new Division.TicksPerBeat(QUARTER)).track();
+        file.message(0, 0x90, 10, 37, 127).message(480, 0x90, 10, 37, 30);
+        Part part = Part.of(MidiFile.read(file.build(10_000)), Channels.only(10));
+        Crosswalk silent = Crosswalk.propose(source, target).with(Route.chosen(Note.of(37), List.of()));
+        List<Losses.Group> losses = Losses.of(Conversion.of(part, silent).statement());
+        assertThat(losses).hasSize(1);
+        assertThat(losses.get(0).count()).isEqualTo(2);
+        assertThat(losses.get(0).weight()).isCloseTo(PartUsage.loudness(127) + PartUsage.loudness(30), offset(1e-9));
+    }
+
+    /** The grab of a cymbal that the target cannot say is lost, once for each, and weighs as its stroke would. */
+    @Test
+    void aGrabThatNothingSaysIsNamed() throws Exception {
+        NoteMap source = LiveTranslatorTest.KIT;
+        NoteMap target = LiveTranslatorTest.map("No choke", "36 kick", "49 crash.1", "42 hihat.closed");
+        MidiFileBuilder file =
+                MidiFile.builder(0, new Division.TicksPerBeat(QUARTER)).track();
+        file.message(0, 0x90, 10, 54, 100).message(60, 0x80, 10, 54, 64);
+        file.message(480, 0xA0, 10, 54, 90).message(500, 0xA0, 10, 54, 0);
+        file.message(960, 0x90, 10, 54, 50).message(1020, 0x80, 10, 54, 64);
+        Part part = Part.of(MidiFile.read(file.build(10_000)), Channels.only(10));
+        List<Losses.Group> losses =
+                Losses.of(Conversion.of(part, Crosswalk.propose(source, target)).statement());
+        assertThat(losses).hasSize(1);
+        Losses.Group choke = losses.get(0);
+        assertThat(choke.key().code()).isEqualTo("choke.54..");
+        assertThat(choke.hits()).containsExactly(0);
+        assertThat(choke.weight()).isCloseTo(PartUsage.loudness(100), offset(1e-9));
     }
 }
