@@ -86,10 +86,6 @@ public abstract class Revision {
         return Objects.requireNonNull(content, "its history has not read it");
     }
 
-    long ownerId() {
-        return ownerId;
-    }
-
     Optional<Integer> base() {
         return Optional.ofNullable(base);
     }
@@ -108,12 +104,14 @@ public abstract class Revision {
 
     /** Makes its content of what is kept. */
     void read(IntFunction<byte[]> states) {
-        if (content == null) {
-            content = difference == null
-                    ? Objects.requireNonNull(keptBefore(), "neither kept now nor before")
-                    : base == null
-                            ? Difference.unpacked(difference)
-                            : Difference.applied(states.apply(base), difference);
+        if (content != null) {
+            return;
+        }
+        if (difference == null) {
+            content = Objects.requireNonNull(keptBefore(), "neither kept now nor before");
+        } else {
+            content =
+                    base == null ? Difference.unpacked(difference) : Difference.applied(states.apply(base), difference);
         }
     }
 
