@@ -1,9 +1,11 @@
 package org.jollyledger.core.crosswalk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.jollyledger.core.crosswalk.LiveFormsTest.BY_RELEASE;
+import static org.jollyledger.core.crosswalk.LiveFormsTest.FIRM;
+import static org.jollyledger.core.crosswalk.LiveFormsTest.STRUCK;
 import static org.jollyledger.core.crosswalk.LiveTranslatorTest.KIT;
 import static org.jollyledger.core.crosswalk.LiveTranslatorTest.LIBRARY;
-import static org.jollyledger.core.crosswalk.LiveTranslatorTest.map;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -13,7 +15,6 @@ import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
 import org.jollyledger.core.midi.MidiTrack;
-import org.jollyledger.core.notemap.ChokeExpression;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
@@ -27,12 +28,6 @@ import org.junit.jupiter.params.provider.MethodSource;
  */
 class FileFormsTest {
     private static final int SYSTEM = 0xF0;
-    private static final NoteMap BY_RELEASE =
-            map("By release", "24 kick", "40 crash.1", "41 crash.2").withChokes(ChokeExpression.RELEASE);
-    private static final NoteMap STRUCK =
-            map("Struck", "70 kick", "71 crash.1", "72 crash.1.struck-choke", "73 crash.2");
-    private static final NoteMap FIRM =
-            map("Firm", "31 kick", "55 crash.1").withChokes(new ChokeExpression(ChokeExpression.Form.PRESSURE, 64));
 
     /** What is played and what comes of it, with the chokes that are lost, by the numbers of their hits. */
     private record Scene(

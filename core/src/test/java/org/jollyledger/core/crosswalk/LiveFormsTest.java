@@ -28,11 +28,10 @@ import org.junit.jupiter.api.Test;
  * shapes. How instruments say chokes and openness is common practice.
  */
 class LiveFormsTest {
-    private static final NoteMap BY_RELEASE =
+    static final NoteMap BY_RELEASE =
             map("By release", "24 kick", "40 crash.1", "41 crash.2").withChokes(ChokeExpression.RELEASE);
-    private static final NoteMap STRUCK =
-            map("Struck", "70 kick", "71 crash.1", "72 crash.1.struck-choke", "73 crash.2");
-    private static final NoteMap FIRM =
+    static final NoteMap STRUCK = map("Struck", "70 kick", "71 crash.1", "72 crash.1.struck-choke", "73 crash.2");
+    static final NoteMap FIRM =
             map("Firm", "31 kick", "55 crash.1").withChokes(new ChokeExpression(ChokeExpression.Form.PRESSURE, 64));
     private static final NoteMap PEDAL = map("Pedal", "47 hihat.pedal").withOpenness(OpennessExpression.CONTROLLER);
     private static final NoteMap FEET =
@@ -51,10 +50,7 @@ class LiveFormsTest {
             new TreeMap<>(), Optional.empty(), Optional.of(new Splash(300, 33)), Optional.of(new Steady(50, 100)));
 
     private static List<String> texts(List<TimedMessage> messages) {
-        return messages.stream()
-                .map(message -> message.at() / 1_000 + " " + Integer.toHexString(message.status()) + " "
-                        + message.data1() + " " + message.data2())
-                .toList();
+        return messages.stream().map(LiveTranslatorTest::text).toList();
     }
 
     private static LiveTranslator by(NoteMap from, NoteMap to, Route... routes) {

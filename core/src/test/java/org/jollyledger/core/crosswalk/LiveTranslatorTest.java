@@ -195,11 +195,14 @@ class LiveTranslatorTest {
                     Integer.parseInt(parts[1], 16),
                     Integer.parseInt(parts[2]),
                     Integer.parseInt(parts[3]));
-            live.receive(message)
-                    .forEach(out -> sent.add(out.at() / MILLISECOND + " " + Integer.toHexString(out.status()) + " "
-                            + out.data1() + " " + out.data2()));
+            live.receive(message).forEach(out -> sent.add(text(out)));
         }
         return sent;
+    }
+
+    static String text(TimedMessage message) {
+        return message.at() / MILLISECOND + " " + Integer.toHexString(message.status()) + " " + message.data1() + " "
+                + message.data2();
     }
 
     static final NoteMap KIT = map("Kit", "30 kick", "54 crash.1", "48 hihat.pedal")
