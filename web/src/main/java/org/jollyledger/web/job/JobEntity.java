@@ -131,8 +131,4 @@ final class JobEntity {
     JobState state() {
         return state;
     }
-
-    String progress() {
-        return progress;
-    }
 }
