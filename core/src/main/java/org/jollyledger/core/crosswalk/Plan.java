@@ -344,9 +344,12 @@ final class Plan {
     }
 
     private String because(int at, int choice, int[] now) {
-        Named worst = mostSaved(at, now[at], choice, now).orElse(new Named(Harm.SUBSTITUTE, "", 0, true));
         Optional<Line> to = choices.get(at).get(choice);
-        return worst.harm == Harm.SUBSTITUTE && to.isPresent()
+        if (to.isEmpty()) {
+            return Harm.SILENCE.done("", true);
+        }
+        Named worst = mostSaved(at, now[at], choice, now).orElse(new Named(Harm.SUBSTITUTE, "", 0, true));
+        return worst.harm == Harm.SUBSTITUTE
                 ? lines.get(at).sound().distanceTo(to.get().sound()).difference()
                 : worst.harm.done(worst.other, worst.heard);
     }

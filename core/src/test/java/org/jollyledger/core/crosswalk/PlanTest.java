@@ -6,11 +6,9 @@ import static org.jollyledger.core.support.SmallMaps.map;
 import static org.jollyledger.core.support.SmallMaps.part;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
-import java.util.stream.IntStream;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
@@ -98,66 +96,8 @@ class PlanTest {
         int[] choices = source.lines().stream()
                 .mapToInt(line -> plan.choiceCount(line.note()))
                 .toArray();
-        double cheapest = cheapest(network, choices, new int[choices.length], 0);
+        double cheapest = CostNetworkTest.leastOfAll(network, choices);
         assertThat(plan.cost()).isCloseTo(cheapest, within(1e-9));
-    }
-
-    private static double cheapest(CostNetwork network, int[] choices, int[] chosen, int at) {
-        if (at == choices.length) {
-            return network.cost(chosen);
-        }
-        double least = Double.POSITIVE_INFINITY;
-        for (chosen[at] = 0; chosen[at] < choices[at]; chosen[at]++) {
-            least = Math.min(least, cheapest(network, choices, chosen, at + 1));
-        }
-        return least;
-    }
-
-    /** Against trying every assignment, in networks that are harder than those of drum maps. */
-    @Property(tries = 300)
-    void theNetworkFindsTheCheapestOfAll(@ForAll("randoms") Random random) {
-        int[] choices = random.ints(1 + random.nextInt(7), 1, 5).toArray();
-        CostNetwork network = network(random, choices);
-        assertThat(network.cost(network.cheapest().chosen()))
-                .isCloseTo(cheapest(network, choices, new int[choices.length], 0), within(1e-9));
-    }
-
-    private static CostNetwork network(Random random, int[] choices) {
-        CostNetwork network = new CostNetwork(
-                Arrays.stream(choices).mapToObj(count -> costs(random, count)).toArray(double[][]::new));
-        for (int i = 0; i < choices.length; i++) {
-            for (int j = 0; j < i; j++) {
-                if (random.nextInt(3) > 0) {
-                    int columns = choices[i];
-                    network.join(
-                            j,
-                            i,
-                            IntStream.range(0, choices[j])
-                                    .mapToObj(row -> costs(random, columns))
-                                    .toArray(double[][]::new));
-                }
-            }
-        }
-        return network;
-    }
-
-    /** However little work is allowed there is an answer, and the best one costs no less than its bound. */
-    @Property(tries = 300)
-    void anAnswerWithLittleWorkIsBounded(@ForAll("randoms") Random random) {
-        int[] choices = random.ints(2 + random.nextInt(6), 1, 5).toArray();
-        CostNetwork network = network(random, choices);
-        double cheapest = cheapest(network, choices, new int[choices.length], 0);
-        for (long work : new long[] {0, 10, 100, 1_000, 1_000_000}) {
-            CostNetwork.Answer answer = network.cheapest(work);
-            assertThat(answer.cost()).isCloseTo(network.cost(answer.chosen()), within(1e-12));
-            assertThat(answer.cost()).isGreaterThan(cheapest - 1e-9);
-            assertThat(answer.bound()).isLessThan(cheapest + 1e-9);
-            assertThat(network.cheapest(work).chosen()).isEqualTo(answer.chosen());
-            if (answer.isProven()) {
-                assertThat(answer.cost()).isCloseTo(cheapest, within(1e-9));
-            }
-        }
-        assertThat(network.cheapest().isProven()).isTrue();
     }
 
     /** Eight or ten lines at once, in maps of up to 128 lines: the work ends, and its answer is one. */
@@ -171,12 +111,6 @@ class PlanTest {
         assertThat(plan.routes()).hasSameSizeAs(source.lines());
         assertThat(plan.gap()).isBetween(0.0, plan.cost());
         assertThat(plan.isProven()).isEqualTo(plan.gap() == 0);
-    }
-
-    private static double[] costs(Random random, int count) {
-        return random.doubles(count)
-                .map(cost -> random.nextBoolean() ? cost : 0)
-                .toArray();
     }
 
     /** Where nothing is played together or in a row, the nearest sound on the same side and as low is the least harm. */
