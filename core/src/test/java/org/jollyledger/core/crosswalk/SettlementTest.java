@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import static org.jollyledger.core.support.SmallMaps.map;
 import static org.jollyledger.core.support.SmallMaps.part;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -132,8 +133,21 @@ class SettlementTest {
                 int come =
                         settlement.come().stream().mapToInt(Losses.Group::count).sum();
                 assertThat(after).isEqualTo(before - gone + come);
+                assertThat(settlement.gone())
+                        .anySatisfy(group -> assertThat(group.key()).isEqualTo(loss.key()));
+                Map<Losses.Key, Integer> change = counts(losses);
+                counts(then).forEach((key, count) -> change.merge(key, -count, Integer::sum));
+                change.values().removeIf(count -> count == 0);
+                Map<Losses.Key, Integer> told = counts(settlement.gone());
+                counts(settlement.come()).forEach((key, count) -> told.merge(key, -count, Integer::sum));
+                assertThat(told).isEqualTo(change);
             }
         }
+    }
+
+    private static Map<Losses.Key, Integer> counts(List<Losses.Group> losses) {
+        return losses.stream()
+                .collect(Collectors.groupingBy(Losses.Group::key, Collectors.summingInt(Losses.Group::count)));
     }
 
     private static double sum(List<Losses.Group> losses) {
@@ -226,5 +240,79 @@ class SettlementTest {
                 .extracting(to -> to.note().number())
                 .containsExactly(50);
         assertThat(crash.routeFrom(Note.of(36))).isEqualTo(crosswalk.routeFrom(Note.of(36)));
+    }
+
+    /**
+     * Ways to settle the first loss of a groove when sources go to the targets of the fourth column ("-" for silence): which
+     * source goes where, what is gone and what comes.
+     */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                // A crash struck with the one it is folded into: either goes elsewhere.
+                "crash.1 crash.2 | 0+1 . 0 . 0 | crash.1 splash.1 china.1 | 0 0 | 1:0>2 gone [folded 1>0 x1] come [] ; "
+                        + "1:0>1 gone [folded 1>0 x1] come [] ; "
+                        + "0:0>2 gone [folded 1>0 x1] come []",
+                // Folded into the one it is struck with most; a third that is never struck with it does not come into
+                // it.
+                "crash.1 crash.2 crash.3 ride.1 | 0+1 0+1 2+1 3 | crash.1 china.1 | 0 0 0 1 | 1:0>1 gone [folded 1>0 x3] come [] ; "
+                        + "0:0>1 gone [folded 1>0 x2] come []",
+                "tom.1 tom.2 | 0 0 1 1 | tom.1 tom.2 tom.3 | 0 0 | 1:0>1 gone [fill-on-one-drum 0-1>0 x1] come [] ; "
+                        + "1:0>2 gone [fill-on-one-drum 0-1>0 x1] come [] ; "
+                        + "0:0>1 gone [fill-on-one-drum 0-1>0 x1] come [fill-turned 0-1>0 x1]",
+                "tom.1 tom.2 | 0 0 1 1 | tom.1 tom.2 | 1 0 | 1:0>1 gone [fill-turned 0-1>0 x1] come [fill-on-one-drum 0-1>1 x1]",
+                "crash.1 snare | 0 1 0 1 | crash.1 snare | - 1 | 0:->0 gone [silent 0 x2] come []",
+                "ride.1 | 0 . 0 . 0 | crash.1 china.1 ride.1 splash.1 hihat.edge.open | 0 | 0:0>2 gone [far 0>0 x3] come [] ; "
+                        + "0:0>4 gone [far 0>0 x3] come [far 0>4 x3]",
+                "crash.1 crash.2 | 0+1 . 0+1 | crash.1 | 0 0 | ''",
+            })
+    void waysToSettleAreTold(String source, String groove, String target, String routes, String expected)
+            throws Exception {
+        NoteMap from = map(SOURCE, source.split(" "));
+        NoteMap to = map(TARGET, target.split(" "));
+        List<Route> all = new ArrayList<>();
+        for (String end : routes.split(" ")) {
+            all.add(
+                    end.equals("-")
+                            ? Route.chosen(Note.of(SOURCE + all.size()), List.of())
+                            : route(all.size(), Integer.parseInt(end)));
+        }
+        Statement statement = Conversion.of(
+                        part(from, groove), Crosswalk.propose(from, to).with(all))
+                .statement();
+        Losses.Group loss = Losses.of(statement).get(0);
+        assertThat(ways(statement, loss)).isEqualTo(expected);
+    }
+
+    private static String ways(Statement statement, Losses.Group loss) {
+        return Settlement.of(statement, loss.key()).stream()
+                .map(way -> String.format(
+                        "%s:%s>%s gone %s come %s",
+                        way.source().number() - SOURCE,
+                        place(way.from()),
+                        place(way.to()),
+                        words(way.gone()),
+                        words(way.come())))
+                .collect(Collectors.joining(" ; "));
+    }
+
+    private static String place(Optional<Note> note) {
+        return note.map(at -> String.valueOf(at.number() - TARGET)).orElse("-");
+    }
+
+    /** Note 49, which the source map does not list, is a crash by General MIDI 1, and a snare here. */
+    @Test
+    void waysForAnUnlistedNoteAreSilenceAndWhatItMostLikelyIs() throws Exception {
+        NoteMap target = map(47, "kick", "crash.2", "snare", "crash.1", "china.1");
+        Part part = part(map(49, "crash.1"), "0 . 0");
+        Statement statement = Conversion.of(part, Crosswalk.propose(map(SOURCE, "kick"), target))
+                .statement();
+        List<Losses.Group> losses = Losses.of(statement);
+        assertThat(losses).hasSize(1);
+        assertThat(losses.get(0).key().kind()).isEqualTo(Losses.Kind.STRAY);
+        assertThat(Settlement.of(statement, losses.get(0).key()))
+                .extracting(Settlement::to)
+                .containsExactly(Optional.empty(), Optional.of(Note.of(50)), Optional.of(Note.of(48)));
     }
 }
