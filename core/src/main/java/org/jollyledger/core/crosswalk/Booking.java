@@ -70,9 +70,6 @@ final class Booking {
         gone = new boolean[hitCount];
         tracksApart = part.file().format() == 2;
         hits = hitsInTime;
-        if (tracksApart) {
-            Arrays.sort(hits);
-        }
         newChannel = routes.table.channel();
         oneChannel = !routes.table.sendsApart()
                 && (newChannel.isPresent() || part.channels().count() == 1);
@@ -183,7 +180,8 @@ final class Booking {
 
     /** The notes on which outputs of different origin can meet; null when there are none. */
     private boolean @Nullable [] contestedNotes(int[] hitsPerKey) {
-        boolean channelsMeet = newChannel.isPresent() && part.channels().count() > 1;
+        boolean channelsMeet = (newChannel.isPresent() || routes.table.sendsApart())
+                && part.channels().count() > 1;
         int[] origins = new int[Note.COUNT];
         int[] lastOrigin = new int[Note.COUNT];
         Arrays.fill(lastOrigin, NONE);
