@@ -33,9 +33,11 @@ class FullDiskTest {
     private static volatile boolean isShort;
     private static ConfigurableApplicationContext application;
     private static String address;
+    private static Path folder;
 
     @BeforeAll
-    static void start(@TempDir Path folder) throws Exception {
+    static void start(@TempDir Path own) throws Exception {
+        folder = own;
         FullDisk.install();
         int port = RunningApplication.freePort();
         address = "http://localhost:" + port;
@@ -126,6 +128,20 @@ class FullDiskTest {
         assertThat(add("After there was room").statusCode()).isEqualTo(201);
         assertThat(names()).contains("After there was room").doesNotContain("Refused");
         assertThat(Http.text(get("/"))).doesNotContain("The disk is full");
+    }
+
+    /** What is large waits in a file in the data folder while it is worked on. */
+    @Test
+    void whatComesInLiesBesideTheDatabaseAndNeedsRoom() throws Exception {
+        String many = "{\"names\": [\"Crash" + " ".repeat(300_000) + "edge\"]}";
+        HttpResponse<byte[]> read = Http.postJson(address + "/api/sounds/read", many);
+        assertThat(read.statusCode()).isEqualTo(200);
+        assertThat(folder.resolve("passing")).isEmptyDirectory();
+        isShort = true;
+        HttpResponse<byte[]> refused = Http.postJson(address + "/api/sounds/read", many);
+        assertThat(refused.statusCode()).isEqualTo(507);
+        assertThat(Http.json(refused).get("detail").stringValue()).contains("make some room on it");
+        assertThat(folder.resolve("passing")).isEmptyDirectory();
     }
 
     /** Somebody else took the last of the room while something was written: the database closes itself then. */

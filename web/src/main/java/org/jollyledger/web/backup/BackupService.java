@@ -40,6 +40,7 @@ import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.room.PassingFiles;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -365,6 +366,7 @@ public class BackupService {
                 new Share("The ledger", size(data.resolve(LedgerDatabase.FILE))),
                 new Share("Files of batches", size(data.resolve("batches"))),
                 new Share("Parcels waiting to be added", size(data.resolve("parcels"))),
+                new Share("Files being received", size(data.resolve(PassingFiles.FOLDER))),
                 new Share("Backups", size(backups())));
     }
 

@@ -13,6 +13,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import org.jollyledger.web.room.PassingFiles;
 import org.jspecify.annotations.Nullable;
 
 /** A request whose body has come in as a whole; what is more than a little of it lies in a file. */
@@ -29,13 +30,13 @@ final class ReceivedBody extends HttpServletRequestWrapper {
         this.large = large;
     }
 
-    static ReceivedBody of(HttpServletRequest request) throws IOException {
+    static ReceivedBody of(HttpServletRequest request, PassingFiles passing) throws IOException {
         InputStream body = request.getInputStream();
         byte[] small = body.readNBytes(IN_MEMORY + 1);
         if (small.length <= IN_MEMORY) {
             return new ReceivedBody(request, small, null);
         }
-        Path large = Files.createTempFile("body", null);
+        Path large = passing.file();
         try (OutputStream out = Files.newOutputStream(large)) {
             out.write(small);
             body.transferTo(out);

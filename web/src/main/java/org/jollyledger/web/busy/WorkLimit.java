@@ -18,6 +18,8 @@ import org.jollyledger.web.asset.AssetFolders;
 import org.jollyledger.web.problem.BodyTooLarge;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.problem.Refusals;
+import org.jollyledger.web.room.NoRoom;
+import org.jollyledger.web.room.PassingFiles;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
@@ -56,9 +58,11 @@ public class WorkLimit extends OncePerRequestFilter {
     private final Semaphore takenIn = new Semaphore(MOST_TAKEN_IN);
     private final Semaphore workedOn = new Semaphore(MOST_WORKED_ON, true);
     private final Duration longest;
+    private final PassingFiles passing;
 
-    WorkLimit(LedgerProperties properties) {
+    WorkLimit(LedgerProperties properties, PassingFiles passing) {
         longest = properties.longestWork();
+        this.passing = passing;
     }
 
     @Override
@@ -85,6 +89,10 @@ public class WorkLimit extends OncePerRequestFilter {
         } catch (BodyTooLarge e) {
             Refusal refusal = Refusal.tooLarge(e.limit());
             Refusals.send(request, response, refusal.status(), refusal.sentence());
+            return;
+        } catch (NoRoom e) {
+            UnreadBody.leave(request);
+            Refusals.send(request, response, HttpStatus.INSUFFICIENT_STORAGE, NoRoom.SENTENCE);
             return;
         } catch (IOException e) {
             // The sender is gone, sends nothing any more, or too slowly.
@@ -116,12 +124,12 @@ public class WorkLimit extends OncePerRequestFilter {
     }
 
     /** Forms are taken apart by the server as they come; everything else is kept until somebody reads it. */
-    private static HttpServletRequest received(HttpServletRequest request) throws IOException, ServletException {
+    private HttpServletRequest received(HttpServletRequest request) throws IOException, ServletException {
         String type = String.valueOf(request.getContentType()).toLowerCase(Locale.ROOT);
         if (type.startsWith("multipart/form-data") || type.startsWith("application/x-www-form-urlencoded")) {
             return takenApart(request, type.startsWith("multipart"));
         }
-        return ReceivedBody.of(request);
+        return ReceivedBody.of(request, passing);
     }
 
     private static HttpServletRequest takenApart(HttpServletRequest request, boolean inParts)

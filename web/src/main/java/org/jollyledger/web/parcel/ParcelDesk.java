@@ -5,16 +5,14 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.UUID;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.jollyledger.core.batch.Parcel;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.room.PassingFiles;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -26,14 +24,15 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 public class ParcelDesk {
     static final String ATTACHMENT = "attachment; filename=\"parcel.zip\"";
 
-    private static final Duration PATIENCE = Duration.ofDays(1);
     private static final Pattern TOKEN = Pattern.compile("[0-9a-f-]{36}");
 
     private final DiskRoom room;
+    private final PassingFiles passing;
     private final Path folder;
 
-    ParcelDesk(DiskRoom room, LedgerProperties properties) {
+    ParcelDesk(DiskRoom room, PassingFiles passing, LedgerProperties properties) {
         this.room = room;
+        this.passing = passing;
         folder = Path.of(properties.data(), "parcels");
     }
 
@@ -41,21 +40,10 @@ public class ParcelDesk {
     String keep(InputStream sent) throws IOException {
         room.need();
         Files.createDirectories(folder);
-        clear();
+        PassingFiles.clear(folder);
         String token = UUID.randomUUID().toString();
         Files.copy(sent, path(token), StandardCopyOption.REPLACE_EXISTING);
         return token;
-    }
-
-    private void clear() throws IOException {
-        Instant oldest = Instant.now().minus(PATIENCE);
-        try (Stream<Path> files = Files.list(folder)) {
-            for (Path file : files.toList()) {
-                if (Files.getLastModifiedTime(file).toInstant().isBefore(oldest)) {
-                    Files.deleteIfExists(file);
-                }
-            }
-        }
     }
 
     /**
@@ -72,12 +60,12 @@ public class ParcelDesk {
 
     /** A parcel that was sent; it is not kept. */
     public Parcel read(InputStream sent) throws IOException {
-        Path passing = Files.createTempFile("parcel", ".zip");
+        Path file = passing.file();
         try {
-            Files.copy(sent, passing, StandardCopyOption.REPLACE_EXISTING);
-            return read(passing);
+            Files.copy(sent, file, StandardCopyOption.REPLACE_EXISTING);
+            return read(file);
         } finally {
-            Files.deleteIfExists(passing);
+            Files.deleteIfExists(file);
         }
     }
 

@@ -18,6 +18,7 @@ import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.Recognition;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.room.PassingFiles;
 import org.springframework.stereotype.Component;
 import org.springframework.web.multipart.MultipartFile;
 
@@ -39,11 +40,13 @@ public class FolderMatrix {
     private final LedgerService ledger;
     private final Recognition recognition;
     private final Crosswalks crosswalks;
+    private final PassingFiles passing;
 
-    FolderMatrix(LedgerService ledger, Recognition recognition, Crosswalks crosswalks) {
+    FolderMatrix(LedgerService ledger, Recognition recognition, Crosswalks crosswalks, PassingFiles passing) {
         this.ledger = ledger;
         this.recognition = recognition;
         this.crosswalks = crosswalks;
+        this.passing = passing;
     }
 
     /**
@@ -54,7 +57,7 @@ public class FolderMatrix {
      */
     public List<FolderRow> look(Rig rig, Optional<StoredMap> meant, MultipartFile file) throws IOException {
         List<FolderRow> rows = new ArrayList<>();
-        Path archive = Files.createTempFile("matrix", ".zip");
+        Path archive = passing.file();
         try {
             file.transferTo(archive);
             ArchiveParts.each(

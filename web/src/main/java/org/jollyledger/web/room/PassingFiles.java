@@ -1,0 +1,68 @@
+package org.jollyledger.web.room;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.Stream;
+import org.jollyledger.web.LedgerProperties;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/**
+ * Files that are there for the time of one request, such as bodies that came in, beside the database. What an application
+ * left behind that was killed is gone after a day, when one is started.
+ */
+@Component
+public class PassingFiles {
+    /** The folder in the data folder; {@code application.properties} names it for the parts of forms. */
+    public static final String FOLDER = "passing";
+
+    private static final Duration PATIENCE = Duration.ofDays(1);
+
+    private final DiskRoom room;
+    private final Path folder;
+
+    PassingFiles(DiskRoom room, LedgerProperties properties) {
+        this.room = room;
+        folder = Path.of(properties.data(), FOLDER);
+    }
+
+    /**
+     * A new file. Who asks for it deletes it.
+     *
+     * @throws NoRoom when the disk is full
+     */
+    public Path file() throws IOException {
+        room.need();
+        return Files.createTempFile(Files.createDirectories(folder), "", "");
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void clear() throws IOException {
+        clear(folder);
+    }
+
+    /** Deletes the files in a folder that are more than a day old; those that others delete meanwhile are none of its. */
+    public static void clear(Path folder) throws IOException {
+        Instant oldest = Instant.now().minus(PATIENCE);
+        for (Path file : files(folder)) {
+            if (Files.exists(file)
+                    && Files.getLastModifiedTime(file).toInstant().isBefore(oldest)) {
+                Files.deleteIfExists(file);
+            }
+        }
+    }
+
+    private static List<Path> files(Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return List.of();
+        }
+        try (Stream<Path> files = Files.list(folder)) {
+            return files.filter(Files::isRegularFile).toList();
+        }
+    }
+}
