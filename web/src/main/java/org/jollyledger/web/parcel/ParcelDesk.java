@@ -13,6 +13,8 @@ import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
 import org.jollyledger.web.room.PassingFiles;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -36,11 +38,16 @@ public class ParcelDesk {
         folder = Path.of(properties.data(), "parcels");
     }
 
+    @EventListener(ApplicationReadyEvent.class)
+    void clear() throws IOException {
+        PassingFiles.clear(folder);
+    }
+
     /** Keeps a parcel that was sent; returns its token. */
     String keep(InputStream sent) throws IOException {
         room.need();
         Files.createDirectories(folder);
-        PassingFiles.clear(folder);
+        clear();
         String token = UUID.randomUUID().toString();
         Files.copy(sent, path(token), StandardCopyOption.REPLACE_EXISTING);
         return token;
