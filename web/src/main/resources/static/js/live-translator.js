@@ -19,6 +19,8 @@ const ALL_SOUND_OFF = 120;
 const RELEASE_VELOCITY = 64;
 const LOUDEST = 127;
 const NONE = -1;
+// In place of where a stroke comes from: strokes from several notes met.
+const SEVERAL = -2;
 const CHANNELS = 16;
 const NOTES = 128;
 const KEYS = CHANNELS * NOTES;
@@ -391,7 +393,12 @@ export class LiveTranslator {
   // A note begins; not when it folds into a louder one of the same moment.
   #on(tone, at, channel, note, velocity, from) {
     const key = (channel << 7) | note;
-    const folds = this.#struckAt[key] === at && this.#struckFrom[key] !== from && this.#struckVelocity[key] >= velocity;
+    const meets = this.#struckAt[key] === at;
+    const origin = meets && this.#struckFrom[key] !== from ? SEVERAL : from;
+    const folds = origin === SEVERAL && this.#struckVelocity[key] >= velocity;
+    this.#struckAt[key] = at;
+    this.#struckFrom[key] = origin;
+    this.#struckVelocity[key] = meets ? Math.max(this.#struckVelocity[key], velocity) : velocity;
     if (folds) {
       return false;
     }
@@ -401,9 +408,6 @@ export class LiveTranslator {
     }
     this.#send(at, NOTE_ON | channel, note, velocity);
     this.#usedChannels |= 1 << channel;
-    this.#struckAt[key] = at;
-    this.#struckFrom[key] = from;
-    this.#struckVelocity[key] = velocity;
     tone.key = key;
     tone.over = false;
     tone.turn = this.#begun++;
@@ -504,7 +508,7 @@ export class LiveTranslator {
       const to = cell.channel === undefined ? this.#channel(channel) : cell.channel - 1;
       const velocity = cell.curve === undefined ? hit.velocity : cell.curve[hit.velocity];
       if (any) {
-        this.#another(hit, to, cell.note, velocity, cell.length);
+        this.#another(hit, channel, to, cell.note, velocity, cell.length);
       } else {
         this.#first(hit, channel, to, instead === NONE ? cell.note : instead, velocity, cell.length);
       }
@@ -520,7 +524,7 @@ export class LiveTranslator {
     const { source, target } = this.#table;
     const note = this.#hat(hit, channel, to, routed);
     hit.landed = (to << 7) | note;
-    if (!this.#on(hit, hit.at, to, note, velocity, hit.note)) {
+    if (!this.#on(hit, hit.at, to, note, velocity, (channel << 7) | hit.note)) {
       return;
     }
     if (length !== undefined) {
@@ -531,9 +535,9 @@ export class LiveTranslator {
   }
 
   // One more note that a stroke plays.
-  #another(hit, to, note, velocity, length) {
+  #another(hit, channel, to, note, velocity, length) {
     const tone = strokeOf(hit.note, velocity, hit.at);
-    if (!this.#on(tone, hit.at, to, note, velocity, hit.note)) {
+    if (!this.#on(tone, hit.at, to, note, velocity, (channel << 7) | hit.note)) {
       return;
     }
     (hit.more ??= []).push(tone);

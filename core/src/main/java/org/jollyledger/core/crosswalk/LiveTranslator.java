@@ -40,8 +40,8 @@ import org.jspecify.annotations.Nullable;
  * <p>It says what {@link Conversion} would write wherever that needs no knowledge of what comes later. Where it does:
  *
  * <ul>
- *   <li>of two strokes that meet on one note at one moment the first is sent before the second is known; the second is left
- *       out unless it is louder;
+ *   <li>of strokes that meet on one note at one moment the first is sent before the next is known; each one after it is left
+ *       out unless it is louder than all before it;
  *   <li>a choke that can only be said by a struck one ends the ringing stroke;
  *   <li>a foot that closes the hi-hat is heard at once, though a stroke may follow.
  * </ul>
@@ -66,6 +66,9 @@ public final class LiveTranslator {
     private static final int RELEASE_VELOCITY = 64;
     private static final int LOUDEST = 127;
     private static final int NONE = -1;
+    /** In place of where a stroke comes from: strokes from several notes met. */
+    private static final int SEVERAL = -2;
+
     private static final int KEYS = TranslationTable.CHANNELS * Note.COUNT;
     private static final int PARTS_OF_A_QUARTER = 960;
     private static final long USUAL_QUARTER = 500_000;
@@ -373,7 +376,13 @@ public final class LiveTranslator {
     /** A note begins; null when it folds into a louder one of the same moment. */
     private @Nullable Tone on(long at, int channel, int note, int velocity, int from) {
         int key = channel << 7 | note;
-        if (struckAt[key] == at && struckFrom[key] != from && struckVelocity[key] >= velocity) {
+        boolean meets = struckAt[key] == at;
+        int origin = meets && struckFrom[key] != from ? SEVERAL : from;
+        boolean folds = origin == SEVERAL && struckVelocity[key] >= velocity;
+        struckAt[key] = at;
+        struckFrom[key] = origin;
+        struckVelocity[key] = meets ? Math.max(struckVelocity[key], velocity) : velocity;
+        if (folds) {
             return null;
         }
         Tone before = endingItself[key];
@@ -382,9 +391,6 @@ public final class LiveTranslator {
         }
         send(at, NOTE_ON | channel, note, velocity);
         usedChannels |= 1 << channel;
-        struckAt[key] = at;
-        struckFrom[key] = from;
-        struckVelocity[key] = velocity;
         Tone tone = new Tone(key);
         tones.add(tone);
         return tone;
@@ -479,7 +485,7 @@ public final class LiveTranslator {
             int velocity = cell.curve().get(hit.velocity);
             NoteLength length = cell.length().orElse(null);
             if (any) {
-                begin(hit, on(hit.at, to, cell.note(), velocity, hit.note), length);
+                begin(hit, on(hit.at, to, cell.note(), velocity, channel << 7 | hit.note), length);
             } else {
                 first(hit, channel, to, instead == NONE ? cell.note() : instead, velocity, length);
             }
@@ -494,7 +500,7 @@ public final class LiveTranslator {
     private void first(Hit hit, int channel, int to, int routed, int velocity, @Nullable NoteLength length) {
         int note = hat(hit, channel, to, routed);
         hit.landed = to << 7 | note;
-        Tone tone = on(hit.at, to, note, velocity, hit.note);
+        Tone tone = on(hit.at, to, note, velocity, channel << 7 | hit.note);
         begin(hit, tone, length);
         boolean letsRing = target.chokes.form() == Form.RELEASE && source.chokes.form() != Form.RELEASE;
         if (tone != null && length == null && letsRing && target.ringsLong[note]) {

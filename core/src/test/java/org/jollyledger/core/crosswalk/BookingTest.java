@@ -28,6 +28,7 @@ import org.jollyledger.core.crosswalk.TranslationTable.Row;
 import org.jollyledger.core.kit.Kit;
 import org.jollyledger.core.kit.KitChange;
 import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.midi.TimedMessage;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
@@ -281,6 +282,51 @@ class BookingTest {
         some.set(SOURCE + random.nextInt(6));
         some.set(SOURCE + random.nextInt(6));
         compare(part, Booking.ofNotes(part, routes, some), new Account(part, table, some));
+    }
+
+    /** Played live, what is in the file sounds, and beside it only what came before something louder was known. */
+    @Property
+    void whatIsBookedIsAlsoPlayedLive(@ForAll("randoms") Random random) throws Exception {
+        Part part = part(random);
+        if (part.file().format() == 2) {
+            return;
+        }
+        TranslationTable table = table(random);
+        Booking booking = Booking.of(part, new BookedRoutes(table, MAPS, new BitSet()));
+        LiveTranslator live = LiveTranslator.by(table);
+        List<String> played = new ArrayList<>();
+        for (int hit : part.hitsInTime()) {
+            live
+                    .receive(new TimedMessage(
+                            part.tick(hit), 0x90 | part.channel(hit) - 1, part.note(hit), part.velocity(hit)))
+                    .stream()
+                    .filter(message -> (message.status() & 0xF0) == 0x90)
+                    .map(message ->
+                            stroke(message.at(), (message.status() & 0x0F) + 1, message.data1(), message.data2()))
+                    .forEach(played::add);
+        }
+        Map<String, Integer> loudest = new HashMap<>();
+        for (int output = 0; output < booking.outputCount(); output++) {
+            if (!booking.isGone(output)) {
+                long at = part.tick(booking.hitOf(output));
+                String stroke = stroke(at, booking.channel(output), booking.note(output), booking.velocity(output));
+                assertThat(played.remove(stroke)).as("%s is played", stroke).isTrue();
+                loudest.merge(place(stroke), booking.velocity(output), Math::max);
+            }
+        }
+        assertThat(played).allSatisfy(more -> assertThat(velocity(more)).isLessThan(loudest.get(place(more))));
+    }
+
+    private static String stroke(long at, int channel, int note, int velocity) {
+        return at + " " + channel + " " + note + " " + velocity;
+    }
+
+    private static String place(String stroke) {
+        return stroke.substring(0, stroke.lastIndexOf(' '));
+    }
+
+    private static int velocity(String stroke) {
+        return Integer.parseInt(stroke.substring(stroke.lastIndexOf(' ') + 1));
     }
 
     private static void compare(Part part, Booking booking, Account account) {

@@ -58,6 +58,24 @@ class LiveFormsTest {
                 Crosswalk.propose(from, to).with(List.of(routes)).table());
     }
 
+    // Strokes that meet
+
+    @Test
+    void aStrokeThatMeetsOthersIsLeftOutUnlessItIsTheLoudest() {
+        Target snare = Target.all(Note.of(61));
+        LiveTranslator live = by(
+                PADS,
+                BIG,
+                Route.chosen(Note.of(1), List.of(snare)),
+                Route.chosen(SNARE, List.of(snare)),
+                Route.chosen(Note.of(3), List.of(snare)));
+        assertThat(run(live, "0 99 1 80", "0 99 1 60", "0 99 2 70", "0 99 1 75", "0 99 3 90", "0 99 2 85", "0 99 3 89"))
+                .as("two of one note stay two, until another note meets them")
+                .containsExactly("0 99 61 80", "0 99 61 60", "0 99 61 90");
+        assertThat(run(live, "500 99 1 20", "500 99 2 20", "501 99 2 10"))
+                .containsExactly("500 99 61 20", "501 99 61 10");
+    }
+
     // Chokes
 
     @Test
