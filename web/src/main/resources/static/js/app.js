@@ -166,20 +166,28 @@ document.addEventListener("keydown", (event) => {
   action();
 });
 
+const UNREACHED = "The application does not answer; check that it still runs, then try again.";
+const tell = (sentence) => {
+  const message = document.querySelector("[data-message]");
+  if (message) {
+    message.textContent = sentence;
+  }
+};
+
 // A line is heard when it is clicked, wherever it stands; a page that plays already is left alone.
 document.addEventListener("click", async (event) => {
   const code = event.target.closest("[data-line]")?.dataset.line;
   if (code && !document.querySelector("[data-playing=true]")) {
-    const { sound } = await import("./instrument.js");
-    sound(code);
+    try {
+      const { sound } = await import("./instrument.js");
+      await sound(code);
+    } catch (failure) {
+      // What cannot be loaded says so in the browser's words.
+      tell(failure instanceof TypeError ? UNREACHED : failure.message);
+    }
   }
 });
 
 for (const failure of ["htmx:sendError", "htmx:timeout"]) {
-  document.addEventListener(failure, () => {
-    const message = document.querySelector("[data-message]");
-    if (message) {
-      message.textContent = "The application does not answer; check that it still runs, then try again.";
-    }
-  });
+  document.addEventListener(failure, () => tell(UNREACHED));
 }

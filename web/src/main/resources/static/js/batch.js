@@ -1,5 +1,7 @@
 // Sends a folder or many files in groups, so that neither side has to hold them all; a zip goes as the form sends it.
 
+import { answerAt } from "./documents.js";
+
 const GROUP = 100;
 const GROUP_BYTES = 32 * 1024 * 1024;
 
@@ -21,7 +23,7 @@ const post = async (address, body) => {
   if (proof) {
     body.set(proof.name, proof.value);
   }
-  const answer = await fetch(address, { method: "POST", body });
+  const answer = await answerAt(address, { method: "POST", body });
   if (!answer.ok) {
     throw new Error(await sentenceOf(answer));
   }

@@ -1,17 +1,34 @@
-// Asks the application for documents.
+// Asks the application for documents and for pieces of pages.
 
 const UNREACHED = "The application does not answer; check that it still runs, then try again.";
 const UNEXPECTED = "The application gave an unexpected answer; reload the page and try again.";
 
+// What an address answers, whatever it is; throws a sentence when the application is not reached.
+export const answerAt = async (address, options) => {
+  try {
+    return await fetch(address, options);
+  } catch {
+    throw new Error(UNREACHED);
+  }
+};
+
+// The piece of a page at an address; throws what went wrong, in a sentence.
+export const pieceAt = async (address) => {
+  const answer = await answerAt(address);
+  if (!answer.ok) {
+    throw new Error(UNEXPECTED);
+  }
+  return answer.text();
+};
+
 // The document at an address; throws what went wrong, in a sentence, with the status of the answer where there was one.
 export const documentAt = async (address, options = {}) => {
-  let response;
+  const response = await answerAt(address, { ...options, headers: { Accept: "application/json", ...options.headers } });
   let answer;
   try {
-    response = await fetch(address, { ...options, headers: { Accept: "application/json", ...options.headers } });
     answer = await response.json();
   } catch {
-    throw new Error(response ? UNEXPECTED : UNREACHED);
+    throw new Error(UNEXPECTED);
   }
   if (!response.ok) {
     throw Object.assign(new Error(answer.detail ?? UNEXPECTED), { status: response.status });

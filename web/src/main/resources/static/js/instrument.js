@@ -1,5 +1,7 @@
 // The simulated instrument: makes the sounds that the server describes. What sounds when is not decided here.
 
+import { documentAt } from "./documents.js";
+
 const QUIET = 0.01;
 const FADE = 0.025;
 const NOISE_SECONDS = 2;
@@ -164,11 +166,7 @@ const SOUNDED = { gain: 0.75, cutoff: 9000 };
 export const sound = async (code) => {
   const { context, master, instrument } = sharedInstrument();
   if (!instrument.has(code)) {
-    const response = await fetch(`/sounds/${encodeURIComponent(code)}/voice`, { headers: { Accept: "application/json" } });
-    if (!response.ok) {
-      return;
-    }
-    await instrument.prepare(await response.json());
+    await instrument.prepare(await documentAt(`/sounds/${encodeURIComponent(code)}/voice`));
   }
   instrument.strike(code, context.currentTime, SOUNDED.gain, SOUNDED.cutoff, master);
 };

@@ -1,6 +1,6 @@
 // Asks the server, and tells what went wrong.
 
-import { documentAt, sendDocument } from "./documents.js";
+import { documentAt, pieceAt, sendDocument } from "./documents.js";
 import { desk, model } from "./sheet-model.js";
 
 const address = (path, parameters = {}) => {
@@ -46,6 +46,8 @@ export const inTurn = (work) => {
 };
 
 export const ask = (path, parameters) => told(documentAt(address(path, parameters)));
+
+export const askPiece = (path, parameters) => told(pieceAt(address(path, parameters)));
 
 export const send = (path, body) =>
   told(

@@ -6,7 +6,7 @@ import { change, edit, showState, step } from "./sheet-edits.js";
 import { toggleLoop } from "./sheet-hearing.js";
 import { board, desk, find, gridLines, lines, model, names } from "./sheet-model.js";
 import { addAt } from "./sheet-pointer.js";
-import { ask, formatHits, say } from "./sheet-server.js";
+import { ask, askPiece, formatHits, say } from "./sheet-server.js";
 import { goTo, load, zoomBy, zoomTo } from "./sheet-view.js";
 
 // Looked up when its turn comes: the hit that was walked to may not have been told yet.
@@ -212,8 +212,7 @@ document.addEventListener("keydown", (event) => {
 
 find("table").addEventListener("toggle", async (event) => {
   if (event.target.open) {
-    const response = await fetch(`/parts/${desk.dataset.slug}/table?map=${desk.dataset.map}&tick=${Math.round(model.view.from)}`);
-    find("table-body").innerHTML = await response.text();
+    find("table-body").innerHTML = (await askPiece("table", { tick: Math.round(model.view.from) })) ?? "";
   }
 });
 

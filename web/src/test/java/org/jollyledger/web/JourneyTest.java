@@ -235,6 +235,34 @@ class JourneyTest {
     }
 
     @Test
+    void anApplicationThatIsGoneIsToldWhateverWasAsked(Address address, Window window) throws Exception {
+        String gone = "The application does not answer; check that it still runs, then try again.";
+        String leave = "() => { window.fetch = () => Promise.reject(new TypeError('gone')); }";
+        Page page = window.page();
+        page.navigate(address.url("/parts/storm-at-sea?map=quayside-oak"));
+        page.evaluate(leave);
+        page.getByText("Show as a table").click();
+        assertThat(page.locator("[data-message]")).hasText(gone);
+        page.evaluate("() => { window.fetch = async () => new Response('<h1>Busy</h1>', { status: 503 }); }");
+        page.getByText("Show as a table").click();
+        page.getByText("Show as a table").click();
+        assertThat(page.locator("[data-message]"))
+                .hasText("The application gave an unexpected answer; reload the page and try again.");
+        assertThat(page.locator("[data-part=table-body]")).isEmpty();
+
+        page.navigate(address.url("/batches"));
+        page.evaluate(leave);
+        page.setInputFiles("#batch-files", new FilePayload("cue.mid", "audio/midi", cue("Storm at Sea")));
+        button(page, "Convert").click();
+        assertThat(page.locator("#batch-refusal")).hasText(gone);
+
+        openCrosswalk(page, address, "harbour-overture", "Candle Brushes");
+        page.evaluate(leave);
+        page.locator("span.line[data-line]").first().click();
+        assertThat(page.locator("[data-message]")).hasText(gone);
+    }
+
+    @Test
     @Tag("scripts-off")
     void withScriptsOffAllOfItWorks(Address address, Window window) {
         Page page = window.page();
