@@ -16,6 +16,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -40,6 +41,7 @@ import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.room.LeftBehind;
 import org.jollyledger.web.room.PassingFiles;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -61,6 +63,9 @@ public class BackupService {
     private static final String MAKING = "making-";
 
     private static final String RESTORING = "restoring-";
+
+    /** Longer than a backup may take to go out, while nothing is written. */
+    private static final Duration QUIET = Duration.ofHours(1);
 
     /** Names of what is being made or unpacked. */
     private static final Pattern LEFT_OVER = Pattern.compile(MAKING + ".*|" + RESTORING + ".*|.*\\.part");
@@ -89,16 +94,10 @@ public class BackupService {
     /** Deletes what a kill left behind in the middle of a backup or of restoring one. */
     @EventListener(ApplicationReadyEvent.class)
     void clearLeftovers() throws IOException {
-        if (!Files.isDirectory(backups())) {
-            return;
-        }
-        try (Stream<Path> files = Files.list(backups())) {
-            for (Path file : files.filter(file ->
-                            LEFT_OVER.matcher(file.getFileName().toString()).matches())
-                    .toList()) {
-                FileSystemUtils.deleteRecursively(file);
-            }
-        }
+        LeftBehind.clear(
+                backups(),
+                clock.instant().minus(QUIET),
+                path -> LEFT_OVER.matcher(path.getFileName().toString()).matches());
     }
 
     /** How a backup comes back. */

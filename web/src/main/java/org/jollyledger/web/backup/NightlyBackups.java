@@ -45,6 +45,7 @@ class NightlyBackups {
     private void look() {
         try {
             make(LocalDate.now(clock));
+            backups.clearLeftovers();
         } catch (IOException | RuntimeException e) {
             // The next look tries again; one that throws would be the last.
             LOG.error("The nightly backup could not be made; check that there is room on the disk", e);

@@ -8,7 +8,6 @@ import java.nio.file.StandardCopyOption;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
@@ -22,13 +21,13 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.busy.Background;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.room.LeftBehind;
 import org.jollyledger.web.room.NoRoom;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -333,18 +332,10 @@ public class JobService {
 
     /** Deletes the files of jobs that are gone: it may have been killed between the one and the other. */
     public void clearLeftovers(Duration since) throws IOException {
-        if (!Files.isDirectory(folder)) {
-            return;
-        }
-        Instant latest = clock.instant().minus(since);
-        try (Stream<Path> folders = Files.list(folder)) {
-            for (Path left : folders.toList()) {
-                boolean isOld = Files.getLastModifiedTime(left).toInstant().isBefore(latest);
-                if (isOld && jobs.findByToken(left.getFileName().toString()).isEmpty()) {
-                    FileSystemUtils.deleteRecursively(left);
-                }
-            }
-        }
+        LeftBehind.clear(
+                folder,
+                clock.instant().minus(since),
+                left -> jobs.findByToken(left.getFileName().toString()).isEmpty());
     }
 
     /** What runs here is further than it was when it was saved last. */

@@ -5,8 +5,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.List;
-import java.util.stream.Stream;
 import org.jollyledger.web.LedgerProperties;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -43,26 +41,14 @@ public class PassingFiles {
 
     @EventListener(ApplicationReadyEvent.class)
     void clear() throws IOException {
+        if (!room.isShort()) {
+            Files.createDirectories(folder);
+        }
         clear(folder);
     }
 
-    /** Deletes the files in a folder that are more than a day old; those that others delete meanwhile are none of its. */
+    /** Deletes what is more than a day old in a folder. */
     public static void clear(Path folder) throws IOException {
-        Instant oldest = Instant.now().minus(PATIENCE);
-        for (Path file : files(folder)) {
-            if (Files.exists(file)
-                    && Files.getLastModifiedTime(file).toInstant().isBefore(oldest)) {
-                Files.deleteIfExists(file);
-            }
-        }
-    }
-
-    private static List<Path> files(Path folder) throws IOException {
-        if (!Files.isDirectory(folder)) {
-            return List.of();
-        }
-        try (Stream<Path> files = Files.list(folder)) {
-            return files.filter(Files::isRegularFile).toList();
-        }
+        LeftBehind.clear(folder, Instant.now().minus(PATIENCE), Files::isRegularFile);
     }
 }
