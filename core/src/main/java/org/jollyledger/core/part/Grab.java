@@ -104,6 +104,7 @@ public record Grab(
 
         private final Map<Sound.Instrument, Integer> ringing = new HashMap<>();
         private final Map<Integer, Double> begun = new HashMap<>();
+        private final Map<Integer, int[]> pressures = new HashMap<>();
         private final boolean[] pressed;
         private final List<Grab> found = new ArrayList<>();
 
@@ -201,11 +202,12 @@ public record Grab(
 
         /** The key pressure from one message until it is let go. */
         private List<Integer> held(Event grab) {
+            int[] its = pressures.computeIfAbsent(grab.hit, part::pressuresOf);
             List<Integer> held = new ArrayList<>();
-            for (int pressure : part.pressuresOf(grab.hit)) {
-                boolean over = !held.isEmpty() && value(held.get(held.size() - 1)) == 0;
-                if (pressure >= grab.pressure && !over) {
-                    held.add(pressure);
+            for (int i = Arrays.binarySearch(its, grab.pressure); i < its.length; i++) {
+                held.add(its[i]);
+                if (value(its[i]) == 0) {
+                    break;
                 }
             }
             return held;

@@ -133,10 +133,8 @@ public final class TimeMap {
 
     /** {@return the tick at which a bar begins} */
     public long startOfBar(long bar) {
-        int index = stretches.size() - 1;
-        while (index > 0 && stretches.get(index).firstBar > bar) {
-            index--;
-        }
+        int begun = Ordered.countBefore(stretches.size(), stretch -> stretches.get(stretch).firstBar <= bar);
+        int index = Math.max(0, begun - 1);
         Stretch stretch = stretches.get(index);
         long start = stretch.startTick + Math.round((bar - stretch.firstBar) * ticksPerBar(stretch, ticksPerQuarter));
         return index + 1 < stretches.size() ? Math.min(start, stretches.get(index + 1).startTick) : start;

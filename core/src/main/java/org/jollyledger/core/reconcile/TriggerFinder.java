@@ -9,10 +9,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jollyledger.core.notemap.VelocityRange;
 import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.HitChange;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.Stroke;
+import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Family;
 
 /** What triggers play that nobody struck: bounces and crosstalk. */
@@ -29,6 +31,9 @@ final class TriggerFinder {
 
     private static final double AS_SOFT = 1.2;
     private static final int FEWEST_TIMES = 2;
+    /** So many hits before a hit and behind it are looked at; nobody plays more within the time of crosstalk. */
+    private static final int MOST_NEIGHBOURS = 16;
+
     private static final Set<Family> SHAKES = EnumSet.of(Family.KICK, Family.SNARE, Family.TOM);
 
     private TriggerFinder() {}
@@ -153,12 +158,13 @@ final class TriggerFinder {
             }
         }
         boolean[] told = new boolean[part.hitCount()];
+        int[][] others = velocitiesOfOthers(part, beside);
         byNotes.values().stream()
                 .filter(pairs -> pairs.size() >= FEWEST_TIMES)
                 .sorted(Comparator.comparingInt((List<Pair> pairs) -> -pairs.size())
                         .thenComparing(pairs -> !shakes(study, part.note(pairs.get(0).loud)))
                         .thenComparing(pairs -> pairs.get(0).loud))
-                .forEach(pairs -> report(study, pairs, beside, told));
+                .forEach(pairs -> report(study, pairs, others[part.note(pairs.get(0).soft)], told));
     }
 
     /** Whether a note is a drum, which shakes the stands of others more than a cymbal does. */
@@ -166,7 +172,7 @@ final class TriggerFinder {
         return study.meant(note).map(sound -> SHAKES.contains(sound.family())).orElse(false);
     }
 
-    /** The hits on other notes near a hit that are so much louder, one of each note. */
+    /** The hits on other notes near a hit that are so much louder, one of each note: of those nearest to it that are looked at. */
     private static List<Integer> loudNeighbours(Study study, int position) {
         Part part = study.part();
         int[] order = study.order();
@@ -177,7 +183,9 @@ final class TriggerFinder {
         }
         Map<Integer, Integer> loud = new TreeMap<>();
         for (int step : new int[] {-1, 1}) {
-            for (int i = position + step; i >= 0 && i < order.length; i += step) {
+            for (int i = position + step, looked = 0;
+                    looked < MOST_NEIGHBOURS && i >= 0 && i < order.length;
+                    i += step, looked++) {
                 int other = order[i];
                 if (Math.abs(study.milliseconds(soft, other)) > study.figures().crosstalkMilliseconds()) {
                     break;
@@ -193,18 +201,25 @@ final class TriggerFinder {
         return List.copyOf(loud.values());
     }
 
-    private static void report(Study study, List<Pair> pairs, boolean[] beside, boolean[] told) {
+    /** For each note how many of its hits beside no loud one have each velocity. */
+    private static int[][] velocitiesOfOthers(Part part, boolean[] beside) {
+        int[][] counts = new int[Note.COUNT][VelocityRange.HIGHEST + 1];
+        for (int hit = 0; hit < part.hitCount(); hit++) {
+            counts[part.note(hit)][part.velocity(hit)] += beside[hit] ? 0 : 1;
+        }
+        return counts;
+    }
+
+    private static void report(Study study, List<Pair> pairs, int[] velocitiesOfOthers, boolean[] told) {
         Part part = study.part();
         int note = part.note(pairs.get(0).soft);
         int loudest =
                 pairs.stream().mapToInt(pair -> part.velocity(pair.soft)).max().orElseThrow();
         int others = 0;
         int soft = 0;
-        for (int hit = 0; hit < part.hitCount(); hit++) {
-            if (part.note(hit) == note && !beside[hit]) {
-                others++;
-                soft += part.velocity(hit) <= AS_SOFT * loudest ? 1 : 0;
-            }
+        for (int velocity = 0; velocity < velocitiesOfOthers.length; velocity++) {
+            others += velocitiesOfOthers[velocity];
+            soft += velocity <= AS_SOFT * loudest ? velocitiesOfOthers[velocity] : 0;
         }
         if (soft > OTHERWISE_SOFT * others) {
             return;
