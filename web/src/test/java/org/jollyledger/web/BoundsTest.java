@@ -132,6 +132,26 @@ class BoundsTest {
         }
     }
 
+    /** What a document lacks is named, wherever one is sent. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "/api/kits/otterbrook-e7/calibration | {'poses': [{'pose': 'open'}]} | poses[0].values",
+                "/api/kits/otterbrook-e7/calibration | {'poses': [{'pose': 'open', 'values': [[null]]}]} "
+                        + "| poses[0].values[0][0]",
+                "/api/kits/otterbrook-e7/calibration | {} | poses",
+                "/api/kits/otterbrook-e7/calibration | null | The document is null",
+                "/api/rigs | {'name': 'On tour', 'maps': [null]} | maps[0]",
+                "/api/parts/storm-at-sea/edits | {'base': 1, 'what': 'remove', 'where': {'notes': [null]}} | where.notes[0]",
+                "/api/parts/storm-at-sea/edits | null | The document is null",
+            })
+    void whatADocumentLacksIsNamed(String path, String document, String named, Address address) throws Exception {
+        HttpResponse<byte[]> refused = Http.postJson(address.url(path), document.replace('\'', '"'));
+        assertThat(refused.statusCode()).isEqualTo(400);
+        assertThat(Http.json(refused).get("detail").stringValue()).contains(named);
+    }
+
     @Test
     void aPartStaysWithinItsBounds(Address address) throws Exception {
         HttpResponse<byte[]> added = Http.postFile(

@@ -26,6 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** What the bench asks for: the table of two maps as they are now, and keeping what was played. */
 @Service
 public class BenchService {
+    private static final int LARGEST_BYTE = 255;
     private static final DateTimeFormatter TAKE = DateTimeFormatter.ofPattern("d MMM HH.mm.ss", Locale.ENGLISH);
 
     private static final int MOST_PARTS = 100;
@@ -124,10 +125,13 @@ public class BenchService {
             throw new IllegalArgumentException(
                     "A message of the recording has four numbers: when, status, and two bytes.");
         }
+        if (message.stream().skip(1).anyMatch(part -> part < 0 || part > LARGEST_BYTE)) {
+            throw new IllegalArgumentException("Status and bytes of a message are numbers from 0 to 255.");
+        }
         return new TimedMessage(
                 message.get(0),
-                Math.toIntExact(message.get(1)),
-                Math.toIntExact(message.get(2)),
-                Math.toIntExact(message.get(3)));
+                message.get(1).intValue(),
+                message.get(2).intValue(),
+                message.get(3).intValue());
     }
 }

@@ -5,6 +5,7 @@ import org.jollyledger.core.part.HitIndexes;
 import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PartEdit;
 import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.web.problem.CompleteBodies;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.Steps;
 import org.springframework.stereotype.Service;
@@ -68,7 +69,7 @@ public class HitEditing {
     /** Which hits a request is about; fields of the change itself are passed over. */
     HitTarget target(JsonNode document) {
         try {
-            return json.treeToValue(document, HitTarget.class);
+            return CompleteBodies.complete(json.treeToValue(document, HitTarget.class));
         } catch (JacksonException e) {
             throw Refusal.incomplete("The body is not JSON of the documented form; see docs/api.md.");
         }
