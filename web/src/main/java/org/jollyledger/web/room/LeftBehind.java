@@ -22,11 +22,11 @@ public final class LeftBehind {
      * Deletes files and folders in a folder, none when it is not there.
      *
      * @param latest what was written to at this moment or after it stays
-     * @param which of the others which to delete
+     * @param which which may go; asked first, since looking when a folder was written to is more work
      */
     public static void clear(Path folder, Instant latest, Predicate<Path> which) throws IOException {
         for (Path path : in(folder)) {
-            if (writtenTo(path).isBefore(latest) && which.test(path)) {
+            if (which.test(path) && writtenTo(path).isBefore(latest)) {
                 FileSystemUtils.deleteRecursively(path);
             }
         }
@@ -41,7 +41,7 @@ public final class LeftBehind {
         }
     }
 
-    /** When anything in a file or folder was written to last; now when it goes meanwhile. */
+    /** When anything in a file or folder was written to last; after all else when it goes meanwhile. */
     private static Instant writtenTo(Path path) throws IOException {
         Instant last = Instant.MIN;
         try (Stream<Path> all = Files.walk(path)) {
