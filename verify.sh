@@ -36,7 +36,40 @@ fi
 
 export JOLLY_LEDGER_OUTSIDE_CHECKS=1
 export PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1
-./mvnw -B -ntp -Pdistribution verify
+logs=target/verify
+mkdir -p "$logs"
+began=$SECONDS
+
+# Says what a step is, runs it, and shows what it wrote when it fails.
+step() {
+  local name="$1" log="$logs/$2.log"
+  shift 2
+  if "$@" > "$log" 2>&1; then
+    echo "$(printf '%2d:%02d' $(((SECONDS - began) / 60)) $(((SECONDS - began) % 60)))  $name"
+  else
+    echo "FAILED: $name; all of it is in $log" >&2
+    grep -vE '^(\[INFO\]|$)' "$log" | tail -n 150 >&2
+    return 1
+  fi
+}
+
+tests_of() {
+  sed -n 's/.*tests="\([0-9]*\)".*/\1/p' "$1"/target/surefire-reports/TEST-*.xml 2>/dev/null | awk '{ sum += $1 } END { print sum + 0 }'
+}
+
+mvn=(./mvnw -B -ntp)
+rm -rf core/target/surefire-reports web/target/surefire-reports
+step "The core compiles" core-compiles "${mvn[@]}" -pl core test-compile
+# The core's tests take one process; the rest of the time of the other processor goes to the build of the web module.
+step "The core's tests are green" core-tests "${mvn[@]}" -pl core surefire:test -Dforks=1 &
+core=$!
+trap 'kill $core 2>/dev/null || true' EXIT
+web=0
+step "The web's tests are green, everything is packed" web "${mvn[@]}" -Pdistribution verify -Dcore.skipTests=true || web=1
+wait $core
+trap - EXIT
+[ $web -eq 0 ]
+echo "       $(tests_of core) tests of the core, $(tests_of web) of the web"
 
 # What is handed out starts and answers.
 unpacked="$(mktemp -d)"

@@ -33,7 +33,6 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.core.io.ClassPathResource;
 import tools.jackson.databind.JsonNode;
@@ -47,11 +46,8 @@ class BackupTest {
     @BeforeAll
     static void startAnEmptyOne(@TempDir Path folder) throws Exception {
         int port = RunningApplication.freePort();
-        other = SpringApplication.run(
-                JollyLedgerApplication.class,
-                "--server.port=" + port,
-                "--jolly-ledger.demo=false",
-                "--jolly-ledger.data=" + folder);
+        other = RunningApplication.start(
+                "--server.port=" + port, "--jolly-ledger.demo=false", "--jolly-ledger.data=" + folder);
         otherUrl = "http://localhost:" + port;
     }
 

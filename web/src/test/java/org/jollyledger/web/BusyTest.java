@@ -29,7 +29,6 @@ import org.jollyledger.web.support.RunningApplication.Address;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /** Many at once, and those who send slowly. */
@@ -37,7 +36,9 @@ import org.springframework.context.ConfigurableApplicationContext;
 class BusyTest {
     private static final int HITS_OF_A_LONG_PART = 300_000;
     private static final int LONGEST_SECONDS = 3;
-    private static final int MILLISECONDS_TO_NOTICE = 2_000;
+    /** A slow machine may take its time. */
+    private static final int MILLISECONDS_TO_NOTICE = 30_000;
+
     private static final Pattern AT_WORK = Pattern.compile("Requests at work</td>\\s*<td[^>]*>(\\d+) of ");
     private static final int SLOW_ONES = 210;
     private static final int AT_ONCE = 400;
@@ -126,11 +127,10 @@ class BusyTest {
 
     /** What would take many times as long: a long part as a score. */
     @Test
-    void whatTakesTooLongOrNobodyWaitsForIsBrokenOff(@TempDir Path folder) throws Exception {
+    void whatTakesTooLongIsBrokenOff(@TempDir Path folder) throws Exception {
         int port = RunningApplication.freePort();
         String url = "http://localhost:" + port;
-        try (ConfigurableApplicationContext application = SpringApplication.run(
-                JollyLedgerApplication.class,
+        try (ConfigurableApplicationContext application = RunningApplication.start(
                 "--server.port=" + port,
                 "--jolly-ledger.demo=false",
                 "--jolly-ledger.longest-work=" + LONGEST_SECONDS + "s",
@@ -140,16 +140,22 @@ class BusyTest {
             HttpResponse<byte[]> tooLong = Http.get(url + "/parts/long/download/musicxml", "Accept", "text/html");
             assertThat(tooLong.statusCode()).isEqualTo(503);
             assertThat(Http.text(tooLong)).contains("This took longer than " + LONGEST_SECONDS + " seconds");
-
-            try (Socket gone = new Socket("localhost", port)) {
-                gone.getOutputStream()
-                        .write("GET /parts/long/download/musicxml HTTP/1.1\r\nHost: localhost\r\n\r\n"
-                                .getBytes(StandardCharsets.US_ASCII));
-                await().atMost(Duration.ofSeconds(10)).until(() -> atWork(url) > 0);
-            }
-            await().atMost(Duration.ofMillis(MILLISECONDS_TO_NOTICE)).until(() -> atWork(url) == 0);
             assertSlowOnesAreSentAway(port);
         }
+    }
+
+    /** It would go on for a minute, the limit, if nobody noticed. */
+    @Test
+    void whatNobodyWaitsForIsBrokenOff(Address address) throws Exception {
+        HttpResponse<byte[]> added = Http.postFile(address.url("/api/parts"), "part", "nobody waits.mid", longPart());
+        String slug = Http.json(added).get("slug").stringValue();
+        try (Socket gone = new Socket("localhost", address.uri().getPort())) {
+            gone.getOutputStream()
+                    .write(("GET /parts/" + slug + "/download/musicxml HTTP/1.1\r\nHost: localhost\r\n\r\n")
+                            .getBytes(StandardCharsets.US_ASCII));
+            await().atMost(Duration.ofMillis(MILLISECONDS_TO_NOTICE)).until(() -> atWork(address.url("")) > 0);
+        }
+        await().atMost(Duration.ofMillis(MILLISECONDS_TO_NOTICE)).until(() -> atWork(address.url("")) == 0);
     }
 
     /** A byte every now and then keeps no place for ever, whatever it is a part of. */

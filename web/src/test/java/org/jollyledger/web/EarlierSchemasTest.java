@@ -26,7 +26,6 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 
@@ -46,8 +45,8 @@ class EarlierSchemasTest {
     static void start(@TempDir Path folder) throws Exception {
         int port = RunningApplication.freePort();
         url = "http://localhost:" + port;
-        application = SpringApplication.run(
-                JollyLedgerApplication.class, "--server.port=" + port, "--jolly-ledger.data=" + folder.resolve("data"));
+        application =
+                RunningApplication.start("--server.port=" + port, "--jolly-ledger.data=" + folder.resolve("data"));
     }
 
     @AfterAll

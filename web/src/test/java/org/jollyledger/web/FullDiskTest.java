@@ -44,11 +44,19 @@ class FullDiskTest {
         SpringApplication starting = new SpringApplication(JollyLedgerApplication.class);
         starting.addInitializers(context -> ((GenericApplicationContext) context)
                 .registerBean("diskRoom", DiskRoom.class, () -> room(context.getBean(LedgerProperties.class))));
-        application = starting.run(
-                "--server.port=" + port,
-                "--jolly-ledger.data=" + folder,
-                "--spring.datasource.url=jdbc:h2:" + FullDisk.SCHEME + ":" + folder.resolve("ledger")
-                        + ";WRITE_DELAY=0;DB_CLOSE_ON_EXIT=FALSE");
+        // A bean takes the place of another one, which what was made beforehand does not allow.
+        String beforehand = System.clearProperty("spring.aot.enabled");
+        try {
+            application = starting.run(
+                    "--server.port=" + port,
+                    "--jolly-ledger.data=" + folder,
+                    "--spring.datasource.url=jdbc:h2:" + FullDisk.SCHEME + ":" + folder.resolve("ledger")
+                            + ";WRITE_DELAY=0;DB_CLOSE_ON_EXIT=FALSE");
+        } finally {
+            if (beforehand != null) {
+                System.setProperty("spring.aot.enabled", beforehand);
+            }
+        }
     }
 
     private static DiskRoom room(LedgerProperties properties) {

@@ -28,7 +28,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /** What a password guards. Wrong ones make the whole address wait, so that comes last. */
@@ -44,8 +43,7 @@ class LoginTest {
     @BeforeAll
     static void start(@TempDir Path folder) throws Exception {
         port = RunningApplication.freePort();
-        application = SpringApplication.run(
-                JollyLedgerApplication.class,
+        application = RunningApplication.start(
                 "--server.port=" + port,
                 "--server.address=0.0.0.0",
                 "--jolly-ledger.password=curtain",
@@ -158,11 +156,16 @@ class LoginTest {
     @Order(4)
     void wrongPasswordsMakeOneWait() throws Exception {
         String maps = url + "/api/maps";
-        for (int wrong = 0; wrong < FREE_TRIES; wrong++) {
-            assertThat(Http.get(maps, "Authorization", basic("guess " + wrong)).statusCode())
-                    .isEqualTo(401);
-        }
-        HttpResponse<byte[]> early = Http.get(maps, "Authorization", basic("curtain"));
+        // Where the machine is slow the wait may be over before it is asked for: then the count begins anew.
+        HttpResponse<byte[]> early;
+        do {
+            for (int wrong = 0; wrong < FREE_TRIES; wrong++) {
+                assertThat(Http.get(maps, "Authorization", basic("guess " + wrong))
+                                .statusCode())
+                        .isEqualTo(401);
+            }
+            early = Http.get(maps, "Authorization", basic("curtain"));
+        } while (early.statusCode() == 200);
         assertThat(early.statusCode()).isEqualTo(429);
         assertThat(Http.json(early).get("detail").stringValue()).startsWith("Too many wrong passwords");
         int seconds = Integer.parseInt(early.headers().firstValue("Retry-After").orElseThrow());

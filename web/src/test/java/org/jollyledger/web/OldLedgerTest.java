@@ -20,7 +20,6 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -48,8 +47,8 @@ class OldLedgerTest {
         answers = json.readTree(Files.readString(folder.resolve("answers.json")));
         addresses = json.readTree(Files.readString(folder.resolve("addresses.json")));
         int port = RunningApplication.freePort();
-        application = SpringApplication.run(
-                JollyLedgerApplication.class, "--server.port=" + port, "--jolly-ledger.data=" + folder.resolve("data"));
+        application =
+                RunningApplication.start("--server.port=" + port, "--jolly-ledger.data=" + folder.resolve("data"));
         url = "http://localhost:" + port;
     }
 

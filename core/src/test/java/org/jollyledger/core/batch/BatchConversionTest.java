@@ -524,7 +524,7 @@ class BatchConversionTest {
     }
 
     /** Whatever comes in: each file comes out once, parts as they are converted alone, the others byte for byte. */
-    @Property(tries = 100)
+    @Property
     void eachFileComesOutOnce(@ForAll("archives") List<Named> files) throws Exception {
         folder = Files.createTempDirectory("property");
         Map<String, byte[]> byName = new LinkedHashMap<>();

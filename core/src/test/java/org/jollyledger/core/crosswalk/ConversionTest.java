@@ -186,7 +186,7 @@ class ConversionTest {
     }
 
     /** Two layouts of the same sounds on other notes: there and back again is the same file. */
-    @Property(tries = 300)
+    @Property
     void thereAndBackBetweenMapsOfTheSameSoundsIsLossless(@ForAll("files") byte[] bytes) throws Exception {
         List<Line> moved = GM.lines().stream()
                 .map(line -> new Line(

@@ -69,7 +69,7 @@ class CostNetworkTest {
                 .toArray();
     }
 
-    @Property(tries = 300)
+    @Property
     void theCheapestOfAllIsFound(@ForAll("randoms") Random random) {
         int[] choices = random.ints(1 + random.nextInt(7), 1, 5).toArray();
         CostNetwork network = network(random, choices);
@@ -79,7 +79,7 @@ class CostNetworkTest {
     }
 
     /** However little work is allowed there is an answer, and the best one costs no less than its bound. */
-    @Property(tries = 300)
+    @Property
     void anAnswerWithLittleWorkIsBounded(@ForAll("randoms") Random random) {
         int[] choices = random.ints(2 + random.nextInt(6), 1, 5).toArray();
         CostNetwork network = network(random, choices);

@@ -226,7 +226,7 @@ class ExampleTest {
     }
 
     /** Whatever routes made the example, the learnt ones make it again. */
-    @Property(tries = 150)
+    @Property
     void theLearntRoutesMakeTheExampleAgain(@ForAll("randoms") Random random) throws Exception {
         Part part = part(SOURCE, groove(random));
         List<Route> routes = new ArrayList<>();

@@ -124,7 +124,7 @@ class FormsTest {
                 .count();
     }
 
-    @Property(tries = 200)
+    @Property
     void thereAndBackGivesTheSameMusic(@ForAll int seed) throws Exception {
         MidiFile music = music(new Random(seed));
         Conversion there = convert(music, NOTES, PRESSURE);
@@ -148,7 +148,7 @@ class FormsTest {
         assertThat(messages(again, 0xA0)).isZero();
     }
 
-    @Property(tries = 200)
+    @Property
     void chokesAreReleasesOnAMapThatWantsThem(@ForAll int seed) throws Exception {
         MidiFile music = music(new Random(seed));
         Conversion there = convert(music, NOTES, RELEASE);
@@ -249,7 +249,7 @@ class FormsTest {
         assertThat(conversion.statement().forms().valuesOut()).isZero();
     }
 
-    @Property(tries = 100)
+    @Property
     void aFootIsNeverPutInWhereTheSourceHasANoteForIt(@ForAll int seed) throws Exception {
         Random random = new Random(seed);
         List<Line> withFoot = new ArrayList<>(PRESSURE.lines());
@@ -292,7 +292,7 @@ class FormsTest {
         return HatPedal.USUAL.withThresholds(thresholds).withCountsDown(random.nextBoolean());
     }
 
-    @Property(tries = 100)
+    @Property
     void whatThePedalSaysIsHeardOnAnotherPedal(@ForAll int seed) throws Exception {
         Random random = new Random(seed);
         HatPedal pedal = HatPedal.USUAL

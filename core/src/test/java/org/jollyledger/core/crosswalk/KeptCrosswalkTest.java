@@ -52,7 +52,7 @@ class KeptCrosswalkTest {
         return Arbitraries.randomValue(random -> new Random(random.nextLong()));
     }
 
-    @Property(tries = 300)
+    @Property
     void betweenTheSameMapsEveryRouteIsKept(@ForAll("crosswalks") Crosswalk crosswalk) {
         KeptCrosswalk kept = KeptCrosswalk.of("Kept", "", crosswalk, Set.of());
         KeptCrosswalk.Reopened reopened = kept.over(Crosswalk.propose(crosswalk.source(), crosswalk.target()));
@@ -101,7 +101,7 @@ class KeptCrosswalkTest {
     }
 
     /** Two maps with the same sounds on other notes: there and back along the reversed crosswalk is the same file. */
-    @Property(tries = 200)
+    @Property
     void theReverseOfALosslessCrosswalkGivesBackTheSameBytes(
             @ForAll("files") byte[] bytes, @ForAll("randoms") Random random) throws Exception {
         List<Line> lines = new ArrayList<>(GM.lines());

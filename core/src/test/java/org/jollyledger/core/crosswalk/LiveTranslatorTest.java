@@ -75,7 +75,7 @@ class LiveTranslatorTest {
         };
     }
 
-    @Property(tries = 300)
+    @Property
     void whatIsPlayedIsWhatTheFileOfItWouldBe(@ForAll("crosswalks") Crosswalk crosswalk, @ForAll int seed)
             throws Exception {
         Random random = new Random(seed);
@@ -135,7 +135,7 @@ class LiveTranslatorTest {
                 .toList();
     }
 
-    @Property(tries = 300)
+    @Property
     void everyNoteThatBeginsAlsoEnds(
             @ForAll("crosswalks") Crosswalk one, @ForAll("crosswalks") Crosswalk other, @ForAll int seed) {
         Random random = new Random(seed);

@@ -213,7 +213,7 @@ class LossesTest {
     }
 
     /** Losses of some notes by themselves are what all losses say of them, the fills that run over one note among them. */
-    @Property(tries = 200)
+    @Property
     void lossesOfNotesAreTheirShareOfAll(@ForAll("crosswalks") Crosswalk crosswalk, @ForAll int seed) throws Exception {
         Random random = new Random(seed);
         int[] notes = crosswalk.source().firstLines().stream()

@@ -44,7 +44,7 @@ class PadReachTest {
                         .toList());
     }
 
-    @Property(tries = 200)
+    @Property
     void aPadSoundsWhateverLineItIsSentToAndAllRoutesStay(
             @ForAll("crosswalks") Crosswalk any,
             @ForAll @IntRange(max = 15) int pad,
@@ -66,7 +66,7 @@ class PadReachTest {
                 .isEqualTo(crosswalk.source().lines());
     }
 
-    @Property(tries = 100)
+    @Property
     void onceTheyAreSpreadEverySoundHasAPad(@ForAll("crosswalks") Crosswalk any) {
         Crosswalk crosswalk = onGrid(any);
         PadReach.Sent sent =
@@ -74,7 +74,7 @@ class PadReachTest {
         assertThat(PadReach.over(after(crosswalk, sent)).unreached()).isEmpty();
     }
 
-    @Property(tries = 100)
+    @Property
     void aPadIsIdleOrSomethingIsHeard(@ForAll("crosswalks") Crosswalk any) {
         Crosswalk crosswalk = onGrid(any);
         PadReach reach = PadReach.over(crosswalk);

@@ -83,7 +83,7 @@ class PlanTest {
     }
 
     /** Against trying every assignment. */
-    @Property(tries = 300)
+    @Property
     void noAssignmentIsCheaperThanThePlan(@ForAll("randoms") Random random) throws Exception {
         NoteMap source = smallMap(random, SOURCE, 1 + random.nextInt(6));
         NoteMap target = smallMap(random, TARGET, random.nextInt(6));
@@ -114,7 +114,7 @@ class PlanTest {
     }
 
     /** Where nothing is played together or in a row, the nearest sound on the same side and as low is the least harm. */
-    @Property(tries = 500)
+    @Property
     void aLineAloneGoesToTheNearestSound(@ForAll("maps") NoteMap source, @ForAll("maps") NoteMap target) {
         for (Line line : source.firstLines()) {
             NoteMap alone = source.withLines(List.of(line));
@@ -156,7 +156,7 @@ class PlanTest {
                 + (isRaised ? Harm.RAISED.cost() : 0);
     }
 
-    @Property(tries = 200)
+    @Property
     void otherWaysAreToldFromTheLeastHarmOn(@ForAll("maps") NoteMap source, @ForAll("maps") NoteMap target) {
         Crosswalk crosswalk = Crosswalk.propose(source, target);
         for (Line line : source.firstLines()) {

@@ -177,7 +177,7 @@ class ProposalTest {
      * Where the target has the very sound, it is taken, unless that would merge what the part plays apart, or open hats
      * with closed ones. Chokes follow their cymbals.
      */
-    @Property(tries = 400)
+    @Property
     void theSameSoundIsTakenUnlessThatBreaksAUnisonOrAFill(@ForAll("randoms") Random random) throws Exception {
         NoteMap source = kit(random, "Source");
         NoteMap target = kit(random, "Target");
@@ -199,7 +199,7 @@ class ProposalTest {
     }
 
     /** Open and closed hats never meet on one note while the target has two that are struck, whatever two hands play. */
-    @Property(tries = 400)
+    @Property
     void openAndClosedStayApart(@ForAll("randoms") Random random) throws Exception {
         List<Line> lines = new ArrayList<>(kit(random, "Source").firstLines().stream()
                 .filter(line -> !Hats.isStruck(line.sound()))
@@ -232,7 +232,7 @@ class ProposalTest {
     }
 
     /** A line that is silent says so truly: nothing comes near, or what came near was given up for a reason. */
-    @Property(tries = 400)
+    @Property
     void reasonsAreTrue(@ForAll("randoms") Random random) throws Exception {
         NoteMap source = kit(random, "Source");
         NoteMap target = kit(random, "Target");
@@ -262,7 +262,7 @@ class ProposalTest {
     }
 
     /** Toms never cross, whatever is played. */
-    @Property(tries = 400)
+    @Property
     void tomsKeepTheirOrder(@ForAll("randoms") Random random) throws Exception {
         NoteMap source = toms(random, SOURCE);
         NoteMap target = toms(random, TARGET);

@@ -93,7 +93,7 @@ class SettlementTest {
     }
 
     /** The count of each kind of lost hit is that of the statement. */
-    @Property(tries = 300)
+    @Property
     void lossesHoldTheHitsOfTheStatement(@ForAll("files") byte[] bytes, @ForAll("crosswalks") Crosswalk crosswalk)
             throws Exception {
         Part part = DrumChannel.find(MidiFile.read(bytes), crosswalk.source().channel())
@@ -113,7 +113,7 @@ class SettlementTest {
     }
 
     /** What a settlement foretells is what comes true. */
-    @Property(tries = 100)
+    @Property
     void whatIsForetoldComesTrue(@ForAll("files") byte[] bytes, @ForAll("crosswalks") Crosswalk crosswalk)
             throws Exception {
         Part part = DrumChannel.find(MidiFile.read(bytes), crosswalk.source().channel())
@@ -186,7 +186,7 @@ class SettlementTest {
                 .containsExactly(Target.all(Note.of(TARGET)), layer.withNote(Note.of(TARGET + 2)));
     }
 
-    @Property(tries = 200)
+    @Property
     void aLossIsFoundAgainByItsCode(@ForAll("files") byte[] bytes, @ForAll("crosswalks") Crosswalk crosswalk)
             throws Exception {
         Part part = DrumChannel.find(MidiFile.read(bytes), crosswalk.source().channel())

@@ -72,7 +72,7 @@ class CrosswalkJsonTest {
                 .getSchema(Files.readString(Path.of("../docs/formats/crosswalk.schema.json")));
     }
 
-    @Property(tries = 300)
+    @Property
     void everyCrosswalkReadsBackAsItWas(@ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
         KeptCrosswalk kept = KeptCrosswalk.of("Oak to \"Parade\"", "é\n", crosswalk, ACCEPTED)
                 .withRepairs(REPAIRS);

@@ -77,7 +77,7 @@ class FormatsTest {
         assertThat(MidiNamesXml.read(MidiNamesXml.write(map), "?")).containsExactly(map);
     }
 
-    @Property(tries = 200)
+    @Property
     void everyFormatReadsBackWhatItWrote(@ForAll("maps") NoteMap map) throws DocumentException {
         assertReadsBack(map);
     }
@@ -161,7 +161,7 @@ class FormatsTest {
         assertThat(((Element) notes.item(1)).getAttribute("Name")).isEqualTo("Bass Drum 1");
     }
 
-    @Property(tries = 100)
+    @Property
     void aChartHoldsEveryLineOnce(@ForAll("maps") NoteMap map, @ForAll KitOrder order) {
         assertThat(Chart.of(map, order).columns().stream()
                         .flatMap(List::stream)
@@ -222,7 +222,7 @@ class FormatsTest {
                         "38   | D1        | Snare        | Snare       | snare.centre |             |        | 1");
     }
 
-    @Property(tries = 100)
+    @Property
     void aTableSurvivesAnyLineEnds(@ForAll("maps") NoteMap map) throws DocumentException {
         boolean plain = map.lines().stream().noneMatch(line -> (line.name() + line.remark()).contains("\n"));
         if (plain) {

@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -191,10 +192,12 @@ class MusicXmlTest {
         }
     }
 
-    /** Real files of Debian's planetblupi-music-midi. */
+    /** Real files of Debian's planetblupi-music-midi: in each run another three of the ten. */
     @Test
     void realFilesAreScores() throws Exception {
-        for (Path path : Outside.realFiles()) {
+        List<Path> files = new ArrayList<>(Outside.realFiles());
+        Collections.shuffle(files);
+        for (Path path : files.subList(0, 3)) {
             Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(10));
             String score = write(part, GeneralMidi.level1());
             isValid(score);

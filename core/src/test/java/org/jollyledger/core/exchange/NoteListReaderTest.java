@@ -287,7 +287,7 @@ class NoteListReaderTest {
     }
 
     /** Nothing is lost: every line of the text is in a row, whether it was understood or not. */
-    @Property(tries = 500)
+    @Property
     void everyLineOfTheTextComesBackInARow(@ForAll("texts") String text) {
         try {
             NoteList list = read(text);

@@ -44,7 +44,7 @@ class NoteMapJsonTest {
                 .getSchema(Files.readString(Path.of("../docs/formats/note-map.schema.json")));
     }
 
-    @Property(tries = 300)
+    @Property
     void everyMapReadsBackAsItWas(@ForAll("maps") NoteMap map) throws Exception {
         assertThat(NoteMapJson.read(NoteMapJson.write(map))).isEqualTo(map);
     }
@@ -54,7 +54,7 @@ class NoteMapJsonTest {
         assertThat(schema().validate(NoteMapJson.write(map), InputFormat.JSON)).isEmpty();
     }
 
-    @Property(tries = 100)
+    @Property
     void thePadsOfAKitGoAlong(@ForAll("maps") NoteMap map, @ForAll("curves") VelocityCurve curve, @ForAll int seed)
             throws Exception {
         Random random = new Random(seed);

@@ -50,7 +50,7 @@ class TranslationTableJsonTest {
                 .getSchema(Files.readString(Path.of("../docs/formats/translation-table.schema.json")));
     }
 
-    @Property(tries = 200)
+    @Property
     void everyTableReadsBackAsItWas(@ForAll("crosswalks") Crosswalk crosswalk) throws Exception {
         TranslationTable table = crosswalk.table();
         assertThat(TranslationTableJson.read(TranslationTableJson.write(table))).isEqualTo(table);
@@ -97,7 +97,7 @@ class TranslationTableJsonTest {
     }
 
     /** Each route is in the table as it was laid, its curve as the velocities that come out. */
-    @Property(tries = 100)
+    @Property
     void aTableSaysWhatTheRoutesSay(@ForAll("crosswalks") Crosswalk crosswalk) {
         TranslationTable table = crosswalk.table();
         assertThat(table.rows()).hasSize(crosswalk.routes().size());

@@ -29,7 +29,7 @@ import org.jollyledger.core.support.RandomMidi;
  * put in that mean something somewhere. {@value #DAMAGES} damages for each of {@value #DOCUMENTS} documents.
  */
 class DamagedInputTest {
-    private static final int DOCUMENTS = 500;
+    private static final int DOCUMENTS = 120;
     private static final int DAMAGES = 8;
 
     private static final List<String> PIECES = List.of(

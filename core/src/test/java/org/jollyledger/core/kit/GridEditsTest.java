@@ -46,7 +46,7 @@ class GridEditsTest {
         return Combinators.combine(side, side, Arbitraries.of(true, false)).as(PadGrid::new);
     }
 
-    @Property(tries = 300)
+    @Property
     void everyNoteHasAPadOnAGridOfAnyShapeAndNoTwoPadsStandAtOnePlace(
             @ForAll("maps") NoteMap map, @ForAll("grids") PadGrid grid) throws Exception {
         NoteMap laid = GridEdits.lay(map, grid);
@@ -59,7 +59,7 @@ class GridEditsTest {
         assertThat(NoteMapJson.read(NoteMapJson.write(laid))).isEqualTo(laid);
     }
 
-    @Property(tries = 200)
+    @Property
     void whatPadsSendOutlivesAnotherShapeAndSwapsAreUndoneBySwapping(
             @ForAll("maps") NoteMap map,
             @ForAll("grids") PadGrid grid,

@@ -55,7 +55,7 @@ class KitCalibrationTest {
             "51 ride.1",
             "55 splash.1");
 
-    @Property(tries = 300)
+    @Property
     void eachFormOfGrabbingIsFoundWithItsNotes(
             @ForAll Form form, @ForAll long seed, @ForAll @IntRange(min = 1, max = 4) int count) {
         List<Integer> cymbals = new ArrayList<>(CYMBALS);
@@ -113,7 +113,7 @@ class KitCalibrationTest {
         assertThat(found.applied(KIT)).isEqualTo(KIT);
     }
 
-    @Property(tries = 200)
+    @Property
     void whereADrumIsStruckIsToldByItsController(
             @ForAll long seed,
             @ForAll @IntRange(min = 5, max = 119) int controller,
@@ -137,7 +137,7 @@ class KitCalibrationTest {
         assertThatThrownBy(() -> PlaceCalibration.of(4, List.of())).hasMessageContaining("Too few strokes");
     }
 
-    @Property(tries = 200)
+    @Property
     void bouncesAndCrosstalkLieWithinTheFiguresAndFlamsAreNone(
             @ForAll long seed,
             @ForAll @IntRange(min = 6, max = 50) int bounce,

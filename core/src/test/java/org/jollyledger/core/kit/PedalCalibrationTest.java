@@ -91,7 +91,7 @@ class PedalCalibrationTest {
         }
     }
 
-    @Property(tries = 2_000)
+    @Property(tries = 400)
     void aCleanPedalIsFoundAsItIs(@ForAll int seed) {
         Random random = new Random(seed);
         int open = random.nextInt(30);
@@ -110,7 +110,7 @@ class PedalCalibrationTest {
     }
 
     /** Thresholds within two steps of the truth, or a warning. */
-    @Property(tries = 2_000)
+    @Property(tries = 400)
     void anyPedalIsFoundOrWarnedOf(@ForAll int seed) {
         Random random = new Random(seed);
         int open = random.nextInt(50);

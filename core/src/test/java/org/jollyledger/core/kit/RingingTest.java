@@ -115,7 +115,7 @@ class RingingTest {
     }
 
     /** Whatever happens, a stroke is stopped once at most, after it began, and only when it rings. */
-    @Property(tries = 300)
+    @Property
     void aStrokeStopsOnce(@ForAll long seed) {
         Random random = new Random(seed);
         NoteMap map = SmallMaps.map(

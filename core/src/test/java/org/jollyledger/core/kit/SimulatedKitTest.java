@@ -32,7 +32,7 @@ class SimulatedKitTest {
     }
 
     /** Every line that can be struck is reached by a pad, by a grab, or by the foot; and nothing is sent that no line has. */
-    @Property(tries = 300)
+    @Property
     void everyLineCanBePlayedAndNothingElseIsSent(@ForAll("maps") NoteMap map) {
         SimulatedKit kit = SimulatedKit.of(map);
         Set<Integer> sent = new HashSet<>();

@@ -60,7 +60,7 @@ class MidiFileTest {
     }
 
     /** A second way to the same bytes: every event deleted and put back is a whole rewriting of its track. */
-    @Property(tries = 300)
+    @Property
     void aRewrittenTrackReadsTheSame(@ForAll("files") byte[] bytes) throws Exception {
         MidiFile file = MidiFile.read(bytes);
         MidiEdit edit = file.edit();
@@ -78,7 +78,7 @@ class MidiFileTest {
         assertThat(Events.read(rewritten)).isEqualTo(Events.read(file));
     }
 
-    @Property(tries = 300)
+    @Property
     void changingANoteChangesThatByteAndNoOther(@ForAll("files") byte[] bytes) throws Exception {
         MidiFile file = MidiFile.read(bytes);
         for (MidiTrack track : file.tracks()) {
@@ -100,7 +100,7 @@ class MidiFileTest {
         }
     }
 
-    @Property(tries = 300)
+    @Property
     void movingANoteToAnotherChannelLeavesAllOthersAlone(@ForAll("files") byte[] bytes) throws Exception {
         MidiFile file = MidiFile.read(bytes);
         List<String> expected = Events.read(file);

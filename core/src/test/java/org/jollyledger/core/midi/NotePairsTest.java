@@ -88,7 +88,7 @@ class NotePairsTest {
         return (mask >> track.channel(event) - 1 & 1) == 1;
     }
 
-    @Property(tries = 400)
+    @Property
     void pairsAsTheRuleSays(@ForAll("files") byte[] bytes, @ForAll @IntRange(min = 1, max = 0xFFFF) int mask)
             throws Exception {
         MidiFile file = MidiFile.read(bytes);
@@ -112,7 +112,7 @@ class NotePairsTest {
         assertThat(pressures).isEqualTo(pressuresBySaying(file, mask));
     }
 
-    @Property(tries = 200)
+    @Property
     void oneChannelAloneIsWhatAllChannelsSayOfIt(@ForAll("files") byte[] bytes, @ForAll @IntRange(max = 15) int bit)
             throws Exception {
         MidiFile file = MidiFile.read(bytes);

@@ -87,7 +87,7 @@ class ChartTest {
     }
 
     /** Whatever the map: each line once, in its order, and no column much higher than the others would have it. */
-    @Property(tries = 300)
+    @Property
     void everyLineIsOnTheChart(@ForAll("maps") NoteMap map, @ForAll KitOrder order) {
         Chart chart = Chart.of(map, order);
         assertThat(chart.columns().stream().flatMap(List::stream).flatMap(group -> group.lines().stream()))

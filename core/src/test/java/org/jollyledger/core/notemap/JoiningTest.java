@@ -107,7 +107,7 @@ class JoiningTest {
     }
 
     /** Whatever is joined, nothing that was there changes, and each line that came has a note of its own. */
-    @Property(tries = 150)
+    @Property
     void nothingThatWasThereChanges(@ForAll("maps") NoteMap map, @ForAll("maps") NoteMap other) {
         Assume.that(other.lines().size() <= map.freeNotes().size());
         Joining joining = Joining.of(map, other, other.lines(), "second");

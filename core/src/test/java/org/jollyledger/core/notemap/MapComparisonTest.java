@@ -137,7 +137,7 @@ class MapComparisonTest {
     }
 
     /** Nothing is told twice, and nothing left out. */
-    @Property(tries = 300)
+    @Property
     void everyLineIsInOnePair(
             @ForAll List<@IntRange(max = 9) Integer> before, @ForAll List<@IntRange(max = 9) Integer> after) {
         NoteMap one = numbered(before);

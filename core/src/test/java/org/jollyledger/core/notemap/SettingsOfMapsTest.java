@@ -196,7 +196,7 @@ class SettingsOfMapsTest {
                 .isEqualTo(out);
     }
 
-    @Property(tries = 200)
+    @Property
     void aFixedVelocityIsOneAndAStraightCurveNone(
             @ForAll @IntRange(min = 1, max = 127) int velocity, @ForAll @IntRange(min = 1, max = 127) int in) {
         assertThat(VelocityCurve.fixed(velocity).apply(in)).isEqualTo(velocity);

@@ -46,7 +46,7 @@ class ControllersTest {
     }
 
     /** Against a walk over all messages. */
-    @Property(tries = 200)
+    @Property
     void theLastValueBeforeATickHolds(
             @ForAll("moves") List<Move> moves,
             @ForAll @IntRange(max = 450) int tick,

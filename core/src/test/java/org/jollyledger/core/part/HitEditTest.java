@@ -66,7 +66,7 @@ class HitEditTest {
     }
 
     /** Whatever is done to hits but deleting them, they are all there afterwards, and so is every other hit. */
-    @Property(tries = 400)
+    @Property
     void noHitIsLost(@ForAll("files") byte[] bytes, @ForAll("edits") HitEdit edit) throws Exception {
         Part part = Part.of(MidiFile.read(bytes), Channels.ALL);
         Assume.that(part.hitCount() > 1);
@@ -80,7 +80,7 @@ class HitEditTest {
         assertThat(edit.needsHits()).isTrue();
     }
 
-    @Property(tries = 100)
+    @Property
     void deletedHitsAreGoneAndNoOthers(@ForAll("files") byte[] bytes) throws Exception {
         Part part = Part.of(MidiFile.read(bytes), Channels.ALL);
         Assume.that(part.hitCount() > 0);

@@ -51,7 +51,7 @@ class PartEditTest {
     }
 
     /** Every second hit is edited in some way; whatever is no message of such a hit stays as it was, in its order. */
-    @Property(tries = 300)
+    @Property
     void whatIsNotEditedStays(
             @ForAll("files") byte[] bytes,
             @ForAll @IntRange(max = 4) int way,
@@ -107,7 +107,7 @@ class PartEditTest {
     }
 
     /** Where no two hits of a note overlap, a move there and back gives every hit its place and length again. */
-    @Property(tries = 200)
+    @Property
     void aMoveInTimeCanBeTakenBack(@ForAll @IntRange(min = 1, max = 5_000) int ticks) throws Exception {
         Part part = groove();
         int[] all = IntStream.range(0, part.hitCount()).toArray();
@@ -116,7 +116,7 @@ class PartEditTest {
         assertThat(strokes(back)).isEqualTo(strokes(part));
     }
 
-    @Property(tries = 200)
+    @Property
     void editedHitsAreFoundAgain(@ForAll("files") byte[] bytes, @ForAll @IntRange(min = 1, max = 900) int ticks)
             throws Exception {
         Part part = Part.of(MidiFile.read(bytes), Channels.ALL);

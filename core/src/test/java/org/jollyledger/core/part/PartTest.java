@@ -30,7 +30,7 @@ class PartTest {
     }
 
     /** The index finds what a look at every hit finds. */
-    @Property(tries = 300)
+    @Property
     void hitsAreFoundByTheirBars(
             @ForAll("files") byte[] bytes,
             @ForAll @LongRange(max = 40) long first,
@@ -54,7 +54,7 @@ class PartTest {
                         .orElse(0));
     }
 
-    @Property(tries = 300)
+    @Property
     void everyNoteOnIsAHitAndEveryEndBelongsToOneHit(@ForAll("files") byte[] bytes) throws Exception {
         MidiFile file = MidiFile.read(bytes);
         Part part = Part.of(file, Channels.ALL);

@@ -111,7 +111,7 @@ class PartUsageTest {
     }
 
     /** The same as it is said: every pair of hits that are near enough, not the fast way. */
-    @Property(tries = 200)
+    @Property
     void togetherIsWhatIsNear(@ForAll("files") byte[] bytes, @ForAll @IntRange(max = 127) int any) throws Exception {
         Part part = Part.of(MidiFile.read(bytes), Channels.ALL);
         if (part.file().format() == 2 || part.hitCount() > 30) {

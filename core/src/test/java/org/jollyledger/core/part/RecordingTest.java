@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 
 class RecordingTest {
     /** Every stroke is in the file, within a millisecond of where it was, and ends. */
-    @Property(tries = 200)
+    @Property
     void whatWasPlayedIsInTheFileWhereItWas(
             @ForAll int seed,
             @ForAll @IntRange(min = 63, max = 400) int tempo,

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Random;
 import java.util.TreeMap;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
@@ -55,7 +56,7 @@ class TempoMapTest {
     }
 
     /** Against the sum over every tick. */
-    @Property(tries = 100)
+    @Property
     void secondsAreTheSumOfAllTicks(
             @ForAll("tempos") TreeMap<Long, Integer> tempos, @ForAll @LongRange(max = 9_500) long tick)
             throws Exception {
@@ -105,7 +106,9 @@ class TempoMapTest {
      */
     @Test
     void realFilesSoundWhenMidoSaysSo() throws Exception {
-        for (Path path : Outside.realFiles().subList(0, 4)) {
+        // mido is slow: in each run it reads another one.
+        int one = new Random().nextInt(Outside.realFiles().size());
+        for (Path path : Outside.realFiles().subList(one, one + 1)) {
             MidiFile file = MidiFile.read(Files.readAllBytes(path));
             MidiEdit edit = file.edit();
             edit.append(MidiFile.read(MidiFile.builder(1, file.division())

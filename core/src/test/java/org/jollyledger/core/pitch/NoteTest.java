@@ -24,7 +24,7 @@ class NoteTest {
         assertThat(Note.of(number).label(convention)).isEqualTo(number + " · " + name);
     }
 
-    @Property(tries = 500)
+    @Property
     void everyNameReadsBack(
             @ForAll @IntRange(max = 127) int number,
             @ForAll OctaveConvention convention,

@@ -31,7 +31,7 @@ class LiveInstrumentTest {
 
     private record Rings(int stroke, int sound, int note, double began) {}
 
-    @Property(tries = 200)
+    @Property
     void itSoundsAsAScheduleOfTheSameMusic(@ForAll("maps") NoteMap map, @ForAll int seed) throws Exception {
         Random random = new Random(seed);
         MidiFileBuilder file =

@@ -59,7 +59,7 @@ class ScheduleTest {
         return map.withLines(changed);
     }
 
-    @Property(tries = 150)
+    @Property
     void everyHitIsPlayedOnceInTheOrderOfTime(@ForAll("files") byte[] bytes) throws Exception {
         Part part = Part.of(MidiFile.read(bytes), Channels.ALL);
         List<ScheduledStroke> strokes = Schedule.of(part, GeneralMidi.level1()).strokes();
@@ -75,7 +75,7 @@ class ScheduleTest {
     }
 
     /** The windows that are sent one after another hold every stroke once. */
-    @Property(tries = 150)
+    @Property
     void stretchesSideBySideHoldEveryStroke(
             @ForAll("files") byte[] bytes, @ForAll @LongRange(min = 1, max = 700) long length) throws Exception {
         Part part = Part.of(MidiFile.read(bytes), Channels.ALL);

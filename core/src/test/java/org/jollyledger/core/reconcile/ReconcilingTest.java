@@ -269,7 +269,7 @@ class ReconcilingTest {
     }
 
     /** What is mended is read alike by the JDK's reader: as many hits as we count, each with its end. */
-    @Property(tries = 100)
+    @Property
     void otherProgramsReadWhatIsMended(@ForAll int seed) throws Exception {
         Random random = new Random(seed);
         PlantedPart part = clean(random);

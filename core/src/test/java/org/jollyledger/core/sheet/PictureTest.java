@@ -63,7 +63,7 @@ class PictureTest {
     }
 
     /** Nothing is lost in drawing: every hit of the stretch is in the picture once, in its row, whatever the scale. */
-    @Property(tries = 150)
+    @Property
     void everyHitIsDrawnOnceInItsRow(
             @ForAll("files") byte[] bytes,
             @ForAll("measures") Measures measures,
@@ -91,7 +91,7 @@ class PictureTest {
     }
 
     /** Painters share one layout: but for a small note, whose distance is that of the measures, a hit is at its tick. */
-    @Property(tries = 100)
+    @Property
     void headsStandAtTheirTicksWithAnyMeasures(
             @ForAll("files") byte[] bytes, @ForAll("measures") Measures measures, @ForAll("scales") double scale)
             throws Exception {
@@ -108,7 +108,7 @@ class PictureTest {
         }
     }
 
-    @Property(tries = 100)
+    @Property
     void wordsDoNotStandUponEachOther(@ForAll("files") byte[] bytes, @ForAll("scales") double scale) throws Exception {
         Sheet sheet = sheet(bytes);
         Picture picture = Picture.of(sheet, sheet.between(0, 4_000, new Grid(4), COLUMNS), scale, Measures.PAGE);

@@ -58,7 +58,7 @@ class SheetTest {
         return Part.of(MidiFile.read(builder.build(100_000)), Channels.ALL);
     }
 
-    @Property(tries = 300)
+    @Property
     void aStretchHoldsTheHitsOfItsTicksAndNoOthers(
             @ForAll("files") byte[] bytes,
             @ForAll @LongRange(max = 2_000) long from,
@@ -103,7 +103,7 @@ class SheetTest {
     }
 
     /** Walking to the right goes through every hit of a row, in the order of time, and to the left comes back. */
-    @Property(tries = 100)
+    @Property
     void aWalkGoesThroughARow(@ForAll("files") byte[] bytes, @ForAll @IntRange(max = 200) int start) throws Exception {
         Sheet sheet = sheet(bytes, Shown.PLAYED);
         Part part = sheet.part();

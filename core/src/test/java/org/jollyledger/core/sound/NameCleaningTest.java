@@ -52,7 +52,7 @@ class NameCleaningTest {
             "%s C1",
             "%s (D#2)");
 
-    @Property(tries = 1000)
+    @Property
     void whatIsNoPartOfANameDoesNotChangeItsSound(@ForAll Random random) {
         String name = NAMES.get(random.nextInt(NAMES.size()));
         String decorated = String.format(DECORATIONS.get(random.nextInt(DECORATIONS.size())), name);

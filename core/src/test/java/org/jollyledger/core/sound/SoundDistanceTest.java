@@ -102,7 +102,7 @@ class SoundDistanceTest {
     }
 
     /** Nothing is left to the order of notes: of any two substitutes one is nearer. */
-    @Property(tries = 300)
+    @Property
     void noTwoSoundsAreEquallyFar(@ForAll("sounds") Sound wanted) {
         List<SoundDistance> substitutes = CATALOGUE.stream()
                 .map(wanted::distanceTo)
@@ -119,7 +119,7 @@ class SoundDistanceTest {
     }
 
     /** Of a kit piece the very same articulation comes first, whatever else the map has of the same instrument. */
-    @Property(tries = 300)
+    @Property
     void theSameSoundIsTheNearest(@ForAll("sounds") Sound wanted) {
         assertThat(CATALOGUE.stream()
                         .min(Comparator.comparingDouble(

@@ -16,7 +16,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
-import org.jollyledger.web.JollyLedgerApplication;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
@@ -27,7 +26,6 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -70,8 +68,7 @@ class JobServiceTest {
 
     @BeforeAll
     static void start(@TempDir Path folder) throws Exception {
-        application = SpringApplication.run(
-                JollyLedgerApplication.class,
+        application = RunningApplication.start(
                 "--server.port=" + RunningApplication.freePort(),
                 "--jolly-ledger.demo=false",
                 "--jolly-ledger.data=" + folder.resolve("data"));

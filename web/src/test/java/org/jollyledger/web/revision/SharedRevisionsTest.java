@@ -28,7 +28,7 @@ import tools.jackson.databind.node.ObjectNode;
 /** Revisions take the room of what they change, and each of them stays what it was. */
 @ExtendWith(RunningApplication.class)
 class SharedRevisionsTest {
-    private static final int EDITS = 80;
+    private static final int EDITS = 40;
 
     private static HttpResponse<byte[]> good(HttpResponse<byte[]> answer) {
         assertThat(answer.statusCode()).as(Http.text(answer)).isBetween(200, 299);

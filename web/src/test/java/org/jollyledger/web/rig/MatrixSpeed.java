@@ -11,7 +11,6 @@ import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.DrumChannel;
 import org.jollyledger.core.part.Part;
-import org.jollyledger.web.JollyLedgerApplication;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -21,7 +20,6 @@ import org.jollyledger.web.rig.MatrixService.Matrix;
 import org.jollyledger.web.support.RunningApplication;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
@@ -36,10 +34,8 @@ class MatrixSpeed {
 
     @Test
     void compare(@TempDir Path folder) throws Exception {
-        try (ConfigurableApplicationContext context = SpringApplication.run(
-                JollyLedgerApplication.class,
-                "--server.port=" + RunningApplication.freePort(),
-                "--jolly-ledger.data=" + folder)) {
+        try (ConfigurableApplicationContext context = RunningApplication.start(
+                "--server.port=" + RunningApplication.freePort(), "--jolly-ledger.data=" + folder)) {
             measure(
                     context.getBean(LedgerService.class),
                     context.getBean(PartService.class),

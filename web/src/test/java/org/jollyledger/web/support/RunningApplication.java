@@ -36,8 +36,7 @@ public final class RunningApplication implements ParameterResolver {
         Instance() throws IOException {
             data = Files.createTempDirectory("jolly-ledger-test");
             int port = freePort();
-            context = SpringApplication.run(
-                    JollyLedgerApplication.class, "--server.port=" + port, "--jolly-ledger.data=" + data);
+            context = start("--server.port=" + port, "--jolly-ledger.data=" + data);
             address = new Address(URI.create("http://localhost:" + port));
         }
 
@@ -69,6 +68,14 @@ public final class RunningApplication implements ParameterResolver {
                         },
                         Instance.class)
                 .address;
+    }
+
+    /** Starts another application in this process, as the real one is started. */
+    public static ConfigurableApplicationContext start(String... arguments) {
+        SpringApplication application = new SpringApplication(JollyLedgerApplication.class);
+        // Else it would be the test runner, which has no knowledge made beforehand.
+        application.setMainApplicationClass(JollyLedgerApplication.class);
+        return application.run(arguments);
     }
 
     /** A port that nothing listens on. */
