@@ -37,16 +37,34 @@ document.addEventListener("alpine:init", () => {
 
   Alpine.data("dropZone", () => ({
     over: false,
+    refusal: "",
+    init() {
+      import("./dropped.js").then(({ droppedFiles }) => {
+        this.droppedFiles = droppedFiles;
+      });
+    },
     enter() {
       this.over = true;
     },
     leave() {
       this.over = false;
     },
-    drop(event) {
+    // A folder holds more than parts: of it only MIDI files and archives are sent.
+    async drop(event) {
       this.over = false;
-      const input = this.$root.querySelector("input[type=file]");
-      input.files = event.dataTransfer.files;
+      const folder = [...event.dataTransfer.items].some((item) => item.webkitGetAsEntry?.()?.isDirectory);
+      const all = (await this.droppedFiles(event.dataTransfer)).map(({ file }) => file);
+      const wanted = folder ? all.filter(({ name }) => /^[^.].*\.(mid|midi|smf|kar|rmi|zip)$/i.test(name)) : all;
+      if (wanted.length === 0 || wanted.length > 300) {
+        this.refusal =
+          wanted.length === 0
+            ? "There are no MIDI files in this folder."
+            : `This folder has ${wanted.length} MIDI files, and 300 can be added at once; convert it on the Batches page.`;
+        return;
+      }
+      const chosen = new DataTransfer();
+      wanted.forEach((file) => chosen.items.add(file));
+      this.$root.querySelector("input[type=file]").files = chosen.files;
       this.$root.submit();
     },
     chosen() {
@@ -165,6 +183,91 @@ document.addEventListener("keydown", (event) => {
   event.preventDefault();
   action();
 });
+
+// What was clicked to open something stays where it is on the screen, and beside what it opened.
+const current = () => document.querySelector(".places a[aria-current=true]") ?? document.querySelector("#desk [data-row][aria-current=true]");
+const GAP = 8;
+let clicked = null;
+document.addEventListener("htmx:beforeRequest", ({ detail }) => {
+  const link = detail?.elt.closest("#desk [data-row], #desk .places a");
+  clicked = link && { address: link.getAttribute("href"), top: link.getBoundingClientRect().top };
+});
+document.addEventListener("htmx:afterSettle", () => {
+  const there = current();
+  if (!clicked || !there) {
+    return;
+  }
+  const link = [...document.querySelectorAll("#desk [data-row], #desk .places a")].find((one) => one.getAttribute("href") === clicked.address);
+  window.scrollBy(0, (link ?? there).getBoundingClientRect().top - clicked.top);
+  // It may be under what is pinned: what is open, where there is one column only, and the bar at the foot.
+  const pinned = document.querySelector("[data-pinned]");
+  const top = pinned && getComputedStyle(pinned).order === "-1" ? pinned.getBoundingClientRect().bottom : 0;
+  const bottom = document.querySelector(".hear-walk")?.getBoundingClientRect().top ?? window.innerHeight;
+  const row = there.getBoundingClientRect();
+  if (row.top < top + GAP) {
+    window.scrollBy(0, row.top - top - GAP);
+  } else if (row.bottom > bottom - GAP) {
+    window.scrollBy(0, row.bottom - bottom + GAP);
+  }
+  clicked = null;
+});
+
+// A title is renamed where it is.
+const rename = (box, open) => {
+  box.querySelector("h1").hidden = open;
+  box.querySelector(".title-form").hidden = !open;
+  if (open) {
+    const field = box.querySelector("[data-title]");
+    field.focus();
+    field.select();
+  }
+};
+document.addEventListener("click", (event) => {
+  const button = event.target.closest("[data-rename]");
+  if (button) {
+    rename(button.closest(".title-box"), true);
+  }
+});
+document.addEventListener(
+  "keydown",
+  (event) => {
+    if (event.key === "Escape" && event.target.matches("[data-title]")) {
+      event.stopPropagation();
+      event.target.value = event.target.defaultValue;
+      rename(event.target.closest(".title-box"), false);
+    }
+  },
+  true,
+);
+document.addEventListener("focusout", (event) => {
+  const box = event.target.closest(".title-box");
+  if (box && !box.contains(event.relatedTarget) && box.querySelector("[data-title]")?.value === event.target.defaultValue) {
+    rename(box, false);
+  }
+});
+
+// Menus close with Escape, and when something else is pressed.
+const closeMenus = (but) => {
+  for (const menu of document.querySelectorAll("details.menu[open]")) {
+    if (!menu.contains(but)) {
+      menu.open = false;
+    }
+  }
+};
+document.addEventListener("pointerdown", (event) => closeMenus(event.target));
+document.addEventListener("focusin", (event) => closeMenus(event.target));
+document.addEventListener(
+  "keydown",
+  (event) => {
+    const menu = event.key === "Escape" && document.querySelector("details.menu[open]");
+    if (menu) {
+      event.stopPropagation();
+      menu.open = false;
+      menu.querySelector("summary").focus();
+    }
+  },
+  true,
+);
 
 const UNREACHED = "The application does not answer; check that it still runs, then try again.";
 const tell = (sentence) => {

@@ -1,6 +1,7 @@
 // Sends a folder or many files in groups, so that neither side has to hold them all; a zip goes as the form sends it.
 
 import { answerAt } from "./documents.js";
+import { droppedFiles } from "./dropped.js";
 
 const GROUP = 100;
 const GROUP_BYTES = 32 * 1024 * 1024;
@@ -115,30 +116,6 @@ form.addEventListener("submit", (event) => {
   sendAll(inputs.flatMap((input) => [...input.files]).map(entryOf));
 });
 
-const readAll = async (reader) => {
-  const all = [];
-  for (;;) {
-    const some = await new Promise((resolve, reject) => reader.readEntries(resolve, reject));
-    if (some.length === 0) {
-      return all;
-    }
-    all.push(...some);
-  }
-};
-
-const walk = async (entry, path) => {
-  if (entry.isFile) {
-    const file = await new Promise((resolve, reject) => entry.file(resolve, reject));
-    return [{ file, path: path + entry.name }];
-  }
-  const inside = await readAll(entry.createReader());
-  const found = [];
-  for (const each of inside) {
-    found.push(...(await walk(each, `${path}${entry.name}/`)));
-  }
-  return found;
-};
-
 form.addEventListener("dragover", (event) => {
   event.preventDefault();
   form.classList.add("over");
@@ -147,15 +124,5 @@ form.addEventListener("dragleave", () => form.classList.remove("over"));
 form.addEventListener("drop", async (event) => {
   event.preventDefault();
   form.classList.remove("over");
-  const entries = [...event.dataTransfer.items].map((item) => item.webkitGetAsEntry?.());
-  const plain = [...event.dataTransfer.files].map(entryOf);
-  if (!entries.some((entry) => entry?.isDirectory)) {
-    sendAll(plain);
-    return;
-  }
-  const found = [];
-  for (const entry of entries.filter(Boolean)) {
-    found.push(...(await walk(entry, "")));
-  }
-  sendAll(found);
+  sendAll(await droppedFiles(event.dataTransfer));
 });

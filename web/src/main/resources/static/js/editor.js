@@ -74,8 +74,34 @@ document.addEventListener("focusin", (event) => {
   }
 });
 
+// What is half typed in a line survives a closed tab: it is kept in the browser until it is saved or dropped.
+const DRAFT = () => `draft ${editor().dataset.address}`;
+document.addEventListener("input", (event) => {
+  const { target } = event;
+  if (target.matches("[data-field]")) {
+    const typed = { at: rowOf(target).dataset.at, field: target.dataset.field, was: target.dataset.was, value: target.value };
+    localStorage.setItem(DRAFT(), JSON.stringify(typed));
+  }
+});
+const dropDraft = () => localStorage.removeItem(DRAFT());
+const restoreDraft = () => {
+  const typed = JSON.parse(localStorage.getItem(DRAFT()) ?? "null");
+  const input = typed && fieldIn(document.querySelector(`tr[data-at="${typed.at}"]`), typed.field);
+  if (!input || input.dataset.was !== typed.was || typed.value === typed.was) {
+    dropDraft();
+    return;
+  }
+  input.focus();
+  input.value = typed.value;
+  document.querySelector("[data-message]").textContent =
+    `“${typed.value}” was typed here and not saved: Enter saves it, Escape drops it.`;
+};
+
 document.addEventListener("change", (event) => {
   const target = event.target;
+  if (target.matches("[data-field]")) {
+    dropDraft();
+  }
   if (target.matches("[data-field]")) {
     if (target.value !== target.dataset.was) {
       edit(target.dataset.field, { at: rowOf(target).dataset.at, value: target.value });
@@ -174,6 +200,7 @@ const inField = (event, input, row) => {
     }
     case "Escape":
       input.value = input.dataset.was;
+      dropDraft();
       row.querySelector("[data-row]").focus();
       event.stopImmediatePropagation();
       return true;
@@ -240,6 +267,12 @@ document.addEventListener(
       }
       return;
     }
+    // Enter would press the first button of the form, which makes a copy.
+    if (event.key === "Enter" && event.target.matches("input[data-property]")) {
+      event.preventDefault();
+      event.target.blur();
+      return;
+    }
     const row = rowOf(event.target);
     if (!row || event.ctrlKey || event.metaKey) {
       return;
@@ -272,3 +305,5 @@ document.addEventListener("submit", (event) => {
     event.preventDefault();
   }
 });
+
+restoreDraft();

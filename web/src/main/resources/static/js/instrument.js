@@ -67,9 +67,18 @@ const playLayer = (context, layer, ratios, noiseBuffer, begin, gain) => {
   nodes.forEach((node) => node.connect(share));
 };
 
+let made = null;
+
+const noiseAt = (context) => {
+  if (made?.sampleRate !== context.sampleRate) {
+    made = noise(context);
+  }
+  return made;
+};
+
 const render = (voice, ratios, sampleRate) => {
   const context = new OfflineAudioContext(1, Math.ceil(voice.seconds * sampleRate), sampleRate);
-  const noiseBuffer = noise(context);
+  const noiseBuffer = noiseAt(context);
   for (const stroke of voice.strokes) {
     for (const layer of voice.layers) {
       playLayer(context, layer, ratios, noiseBuffer, stroke.after, stroke.gain);
@@ -78,11 +87,19 @@ const render = (voice, ratios, sampleRate) => {
   return context.startRendering();
 };
 
+// What a browser resamples where its speakers run at another rate.
+const SAMPLE_RATE = 44_100;
+
 export class Instrument {
   #context;
   #buffers = new Map();
 
-  constructor(context) {
+  constructor(context = null) {
+    this.#context = context;
+  }
+
+  // Sounds come out of this context from now on.
+  sounds(context) {
     this.#context = context;
   }
 
@@ -91,7 +108,7 @@ export class Instrument {
     await Promise.all(
       Object.entries(voices).map(async ([code, voice]) => {
         if (!this.#buffers.has(code)) {
-          this.#buffers.set(code, await render(voice, ratios, this.#context.sampleRate));
+          this.#buffers.set(code, await render(voice, ratios, this.#context?.sampleRate ?? SAMPLE_RATE));
         }
       }),
     );
@@ -146,6 +163,10 @@ export class Instrument {
 }
 
 let shared;
+let prepared;
+
+// The same one before it may sound: its sounds can be made already.
+export const preparedInstrument = () => (prepared ??= new Instrument());
 
 // The one instrument of this page; a page may sound only once somebody has touched it.
 export const sharedInstrument = () => {
@@ -154,7 +175,8 @@ export const sharedInstrument = () => {
     const master = context.createDynamicsCompressor();
     master.threshold.value = -8;
     master.connect(context.destination);
-    shared = { context, master, instrument: new Instrument(context) };
+    preparedInstrument().sounds(context);
+    shared = { context, master, instrument: preparedInstrument() };
   }
   shared.context.resume();
   return shared;

@@ -1,6 +1,6 @@
 // Sounds what comes, message by message, by the tables of an instrument. What stops what stands in them.
 
-import { sharedInstrument } from "./instrument.js";
+import { preparedInstrument, sharedInstrument } from "./instrument.js";
 
 export class LiveInstrument {
   #tables;
@@ -14,8 +14,7 @@ export class LiveInstrument {
 
   // Makes its sounds; until then it is silent.
   async prepare() {
-    const { instrument } = sharedInstrument();
-    await instrument.prepare(this.#tables.voices);
+    await preparedInstrument().prepare(this.#tables.voices);
   }
 
   has(note) {

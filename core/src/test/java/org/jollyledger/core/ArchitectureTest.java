@@ -28,6 +28,8 @@ class ArchitectureTest {
             .definedBy("..core.kit")
             .layer("part")
             .definedBy("..core.part")
+            .layer("comparison")
+            .definedBy("..core.comparison")
             .layer("sheet")
             .definedBy("..core.sheet")
             .layer("play")
@@ -48,22 +50,45 @@ class ArchitectureTest {
             .mayOnlyBeAccessedByLayers("exchange", "batch")
             .whereLayer("crosswalk")
             .mayOnlyBeAccessedByLayers("reconcile", "exchange", "batch")
+            .whereLayer("comparison")
+            .mayNotBeAccessedByAnyLayer()
             .whereLayer("part")
-            .mayOnlyBeAccessedByLayers("sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
+            .mayOnlyBeAccessedByLayers("comparison", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("kit")
-            .mayOnlyBeAccessedByLayers("part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
+            .mayOnlyBeAccessedByLayers(
+                    "part", "comparison", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("sheet")
             .mayOnlyBeAccessedByLayers("exchange")
             .whereLayer("play")
             .mayNotBeAccessedByAnyLayer()
             .whereLayer("notemap")
-            .mayOnlyBeAccessedByLayers("kit", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
+            .mayOnlyBeAccessedByLayers(
+                    "kit", "part", "comparison", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
             .whereLayer("sound")
             .mayOnlyBeAccessedByLayers(
-                    "notemap", "kit", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch")
+                    "notemap",
+                    "kit",
+                    "part",
+                    "comparison",
+                    "sheet",
+                    "play",
+                    "crosswalk",
+                    "reconcile",
+                    "exchange",
+                    "batch")
             .whereLayer("pitch")
             .mayOnlyBeAccessedByLayers(
-                    "sound", "notemap", "kit", "part", "sheet", "play", "crosswalk", "reconcile", "exchange", "batch");
+                    "sound",
+                    "notemap",
+                    "kit",
+                    "part",
+                    "comparison",
+                    "sheet",
+                    "play",
+                    "crosswalk",
+                    "reconcile",
+                    "exchange",
+                    "batch");
 
     @ArchTest
     static final ArchRule theCoreIsPlainJava = classes()

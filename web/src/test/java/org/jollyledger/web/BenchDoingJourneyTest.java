@@ -22,6 +22,11 @@ import tools.jackson.databind.JsonNode;
 /** A kit is set by doing in the real interface: its pedal, splashes, places, chokes and triggers. */
 @ExtendWith({RunningApplication.class, Browser.class})
 class BenchDoingJourneyTest {
+    /** How long one stands in a pose, in milliseconds. */
+    private static final int STANDS = 1_600;
+    /** A bar at 240 beats a minute, and a moment more. */
+    private static final int COUNT_IN = 1_200;
+
     private static Locator message(Page page) {
         return page.locator("#bench-message");
     }
@@ -33,6 +38,7 @@ class BenchDoingJourneyTest {
     @Test
     void aPedalIsSetByFourPosesAndCheckedByPressing(Address address, Window window) throws Exception {
         Page page = BenchPage.openOwn(address, window, "Loft kit");
+        BenchPage.hold(page);
         page.locator("#pedal-panel summary").click();
         Map<String, Integer> poses = new LinkedHashMap<>();
         poses.put("closed", 20);
@@ -42,6 +48,7 @@ class BenchDoingJourneyTest {
         poses.forEach((pose, value) -> {
             BenchPage.plays(page, 0xB9, 4, value);
             page.locator("[data-pose='" + pose + "'] button").click();
+            BenchPage.pass(page, STANDS);
             assertThat(page.locator("[data-pose='" + pose + "'] output")).hasText("recorded");
         });
         assertThat(page.locator("#pedal-found")).containsText("pressed is low: open 110");
@@ -90,6 +97,7 @@ class BenchDoingJourneyTest {
         BenchPage.plays(page, 0xB9, 4, 90);
         BenchPage.plays(page, 0xB9, 4, 20);
         assertThat(page.locator("#pedal-checked")).containsText("Good: all steps came, and it closed within");
+        page.clock().resume();
         page.evaluate("document.querySelectorAll('details.bench-panel').forEach((panel) => (panel.open = true))");
         Browser.assertAccessibleInBothThemes(page);
         Browser.assertFits(page);
@@ -102,6 +110,7 @@ class BenchDoingJourneyTest {
         page.locator("#steady-milliseconds").fill("500");
         page.locator("#steady").check();
         assertThat(message(page)).hasText("A closed hat stays closed under hard strokes.");
+        BenchPage.hold(page);
         BenchPage.plays(page, 0xB9, 4, 127);
         BenchPage.plays(page, 0xB9, 4, 0);
         BenchPage.plays(page, 0x99, 48, 120);
@@ -113,6 +122,7 @@ class BenchDoingJourneyTest {
     @Test
     void aSplashIsCaughtThreeTimesRunning(Address address, Window window) throws Exception {
         Page page = BenchPage.openOwn(address, window, "Splash kit");
+        BenchPage.hold(page);
         page.locator("#splash-panel summary").click();
         for (int times = 1; times <= 3; times++) {
             for (int value : new int[] {0, 127, 0}) {
@@ -121,7 +131,7 @@ class BenchDoingJourneyTest {
         }
         assertThat(page.locator("#splash-says")).containsText("Caught three times running");
         BenchPage.plays(page, 0xB9, 4, 127);
-        page.waitForTimeout(250);
+        BenchPage.pass(page, 250);
         BenchPage.plays(page, 0xB9, 4, 0);
         assertThat(page.locator("#splash-says")).containsText("no splash within 150 ms");
         page.locator("#splash-milliseconds").fill("120");
@@ -193,15 +203,16 @@ class BenchDoingJourneyTest {
     @Test
     void aMinuteOfPlayingTellsBouncesToReconcile(Address address, Window window) throws Exception {
         Page page = BenchPage.openOwn(address, window, "Bouncing kit");
+        BenchPage.hold(page);
         page.locator("#triggers-panel summary").click();
         page.locator("#triggers-record").click();
         // All at once, by the clock of the page: what bounces bounces at the same moment.
         for (int stroke = 0; stroke < 24; stroke++) {
             BenchPage.plays(page, 0x99, 30, 120);
-            page.waitForTimeout(70);
+            BenchPage.pass(page, 70);
             if (stroke % 6 == 0) {
                 BenchPage.playsAtOnce(page, List.of(List.of(0x99, 39, 120), List.of(0x99, 39, 30)));
-                page.waitForTimeout(70);
+                BenchPage.pass(page, 70);
             }
         }
         page.locator("#triggers-record").click();
@@ -216,6 +227,7 @@ class BenchDoingJourneyTest {
                 .isEqualTo(41);
         page.locator("#tempo").fill("240");
         page.locator("#record").click();
+        BenchPage.pass(page, COUNT_IN);
         assertThat(page.locator("#take-says")).containsText("bar 1");
         BenchPage.plays(page, 0x99, 30, 120);
         page.locator("#record").click();
@@ -241,7 +253,8 @@ class BenchDoingJourneyTest {
                     return real(address, options);
                   };
                 }""");
-        page.waitForTimeout(3_000);
+        BenchPage.hold(page);
+        BenchPage.pass(page, 3_000);
         page.locator("#triggers-panel summary").click();
         page.waitForResponse("**/triggers", () -> page.locator("#triggers-use").click());
         page.evaluate("window.letGo()");
@@ -334,15 +347,18 @@ class BenchDoingJourneyTest {
         page.locator("#tempo").fill("240");
         page.locator("#loop").check();
         page.locator("#loop-bars").fill("1");
+        BenchPage.hold(page);
         page.locator("#record").click();
+        BenchPage.pass(page, COUNT_IN);
         assertThat(page.locator("#take-says")).containsText("bar 1");
         page.keyboard().press("b");
+        BenchPage.pass(page, 2_000);
         assertThat(page.locator("#take-says")).containsText("bar 3");
         assertThat(page.locator("#sent li", new Page.LocatorOptions().setHasText("Kick")))
                 .not()
                 .hasCount(1);
         page.keyboard().press("f");
-        page.waitForTimeout(300);
+        BenchPage.pass(page, 300);
         page.locator("#record").click();
         page.getByText("Open it").click();
         assertThat(page.locator(".heading")).containsText("2 hits");

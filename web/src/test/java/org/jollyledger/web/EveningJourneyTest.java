@@ -46,14 +46,16 @@ class EveningJourneyTest {
             for (int bar = 0; bar < 8; bar++) {
                 for (String key : bar % 2 == 0 ? List.of("b", "a", "f", "a") : List.of("r", "a", "f", "b")) {
                     page.keyboard().press(key);
-                    page.waitForTimeout(100);
+                    BenchPage.pass(page, 100);
                 }
                 if (bar % 2 == 1) {
                     page.keyboard().down("Backspace");
                     page.keyboard().up("Backspace");
                     page.keyboard().down(" ");
                     page.keyboard().press("a");
+                    BenchPage.pass(page, 100);
                     page.keyboard().up(" ");
+                    BenchPage.pass(page, 100);
                 }
             }
         });
@@ -73,16 +75,21 @@ class EveningJourneyTest {
             crash.scrollIntoViewIfNeeded();
             for (int bar = 0; bar < 4; bar++) {
                 tap.on(page.locator(".pad:has-text('Kick') .zone").last());
+                BenchPage.pass(page, 200);
                 tap.on(page.locator(".pad:has-text('Snare') .zone").last());
+                BenchPage.pass(page, 200);
                 if (bar % 2 == 0) {
                     page.locator("#pedal").fill("0");
                     tap.on(page.locator(".pad:has-text('hat') .bow, .pad:has-text('Hat') .bow")
                             .first());
+                    BenchPage.pass(page, 200);
                     page.locator("#pedal").fill("127");
+                    BenchPage.pass(page, 200);
                 }
             }
             // A finger stays on the edge: the cymbal is grabbed.
             crash.dispatchEvent("pointerdown", at(crash));
+            BenchPage.pass(page, 500);
             assertThat(page.locator("#played")).containsText("pressed");
             crash.dispatchEvent("pointerup", at(crash));
         });
@@ -109,6 +116,7 @@ class EveningJourneyTest {
     }
 
     private static void makeKit(Page page, Address address, String name, Press press) {
+        page.clock().install();
         page.navigate(address.url("/bench?kit=otterbrook-e7&to=quayside-oak"));
         page.waitForSelector("#bench[data-ready=true]");
         press.on(page.locator("#own-kit summary"));
@@ -120,12 +128,14 @@ class EveningJourneyTest {
     }
 
     private static void setPedal(Page page, Press press) {
+        BenchPage.hold(page);
         press.on(page.locator("#pedal-panel summary"));
         String[] poses = {"closed", "quarter", "three-quarter", "open"};
         String[] values = {"120", "88", "42", "6"};
         for (int pose = 0; pose < poses.length; pose++) {
             page.locator("#pedal").fill(values[pose]);
             press.on(page.locator("[data-pose='" + poses[pose] + "'] button"));
+            BenchPage.pass(page, 1_600);
             assertThat(page.locator("[data-pose='" + poses[pose] + "'] output")).hasText("recorded");
         }
         assertThat(page.locator("#pedal-found")).containsText("Controller 4, from 6 to 120, pressed is high");
@@ -159,6 +169,7 @@ class EveningJourneyTest {
     private static void record(Page page, Press press, Runnable play) {
         page.locator("#tempo").fill("240");
         press.on(page.locator("#record"));
+        BenchPage.pass(page, 1_200);
         assertThat(page.locator("#take-says")).containsText("bar 1");
         page.locator("h1").click();
         play.run();
@@ -210,7 +221,8 @@ class EveningJourneyTest {
         }
         BenchPage.state(page, "disconnected");
         page.keyboard().press("Escape");
-        page.waitForTimeout(300);
+        BenchPage.hold(page);
+        BenchPage.pass(page, 300);
         Object hanging = page.evaluate("""
                 () => {
                   const held = new Map();

@@ -201,8 +201,8 @@ class JourneyTest {
                   document.querySelector(".drop").dispatchEvent(new DragEvent("drop", {dataTransfer: data, bubbles: true, cancelable: true}));
                 }""", bytes);
         assertThat(page.locator("h1")).hasText("dropped waltz");
-        assertThat(page.locator(".recognised")).containsText("written for Candle Brushes");
-        assertThat(page.locator(".recognised button")).hasCount(2);
+        assertThat(page.locator(".written-for")).containsText("written for Candle Brushes");
+        assertThat(page.locator(".written-for")).containsText("Not right? Choose another map:");
         assertThat(page.locator("#map")).hasValue("candle-brushes");
         assertThat(page.locator(".board-names")).containsText("Sweep");
         assertThat(page.locator(".board-names .lost")).hasCount(0);

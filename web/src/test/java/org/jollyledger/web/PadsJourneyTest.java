@@ -31,9 +31,22 @@ class PadsJourneyTest {
         page.getByText("Make it").click();
         page.waitForSelector("#bench[data-ready=true]");
         page.getByText("Pads on a grid").click();
+        assertThat(page.locator("[data-pad]")).hasCount(16);
+        return page;
+    }
+
+    @Test
+    void padsThatStandLikeAKitArePutOnAGrid(Address address, Window window) {
+        Page page = window.page();
+        page.navigate(address.url("/bench?kit=otterbrook-e7&to=tin-parade"));
+        page.waitForSelector("#bench[data-ready=true]");
+        page.locator("#own-kit summary").click();
+        page.locator("#own-name").fill("Gridded kit");
+        page.getByText("Make it").click();
+        page.waitForSelector("#bench[data-ready=true]");
+        page.getByText("Pads on a grid").click();
         page.getByText("Make the grid").click();
         assertThat(message(page)).hasText("Pads on a grid of 4 × 4.");
-        return page;
     }
 
     private static Locator message(Page page) {

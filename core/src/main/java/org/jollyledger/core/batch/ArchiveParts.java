@@ -5,21 +5,33 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.BiConsumer;
 import java.util.function.BooleanSupplier;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 
-/** The parts in some archives, one after the other, for whoever only looks at them. What cannot be read is passed over. */
+/** The parts in some archives, one after the other, for whoever only looks at them. */
 public final class ArchiveParts {
+    /** Is given what is in the archives. */
+    public interface Taker {
+        /** A part, with its name in the archive. */
+        void part(String name, MidiFile file);
+
+        /**
+         * A file that is no part, or cannot be read; nothing is done about it unless this says what.
+         *
+         * @param why a sentence
+         */
+        default void passedOver(String name, String why) {}
+    }
+
     private final BatchLimits limits;
     private final BooleanSupplier stopped;
-    private final BiConsumer<String, MidiFile> taker;
+    private final Taker taker;
     private int files;
     private long bytes;
 
-    private ArchiveParts(BatchLimits limits, BooleanSupplier stopped, BiConsumer<String, MidiFile> taker) {
+    private ArchiveParts(BatchLimits limits, BooleanSupplier stopped, Taker taker) {
         this.limits = limits;
         this.stopped = stopped;
         this.taker = taker;
@@ -32,8 +44,7 @@ public final class ArchiveParts {
      * @param taker is given each part with its name
      * @throws IOException when an archive cannot be opened
      */
-    public static void each(
-            List<Path> archives, BatchLimits limits, BooleanSupplier stopped, BiConsumer<String, MidiFile> taker)
+    public static void each(List<Path> archives, BatchLimits limits, BooleanSupplier stopped, Taker taker)
             throws IOException {
         ArchiveParts parts = new ArchiveParts(limits, stopped, taker);
         for (Path path : archives) {
@@ -69,6 +80,7 @@ public final class ArchiveParts {
     private void read(Archive archive, String name) {
         if (!archive.canRead()) {
             archive.leave();
+            taker.passedOver(name, "It is encrypted, or packed in a way that is not supported.");
             return;
         }
         try {
@@ -77,13 +89,17 @@ public final class ArchiveParts {
             bytes += content.length;
             if (content.length > limits.largestPart()) {
                 archive.leave();
+                taker.passedOver(name, "It is larger than " + (limits.largestPart() >> 20) + " MB, the limit.");
             } else if (PartMark.isPart(content)) {
-                taker.accept(name, MidiFile.read(content));
+                taker.part(name, MidiFile.read(content));
+            } else {
+                taker.passedOver(name, "It is not a MIDI file.");
             }
         } catch (MidiFormatException e) {
-            // No part, whatever its name says.
+            taker.passedOver(name, String.valueOf(e.getMessage()));
         } catch (IOException e) {
             archive.leave();
+            taker.passedOver(name, "It is damaged in the archive.");
         }
     }
 }

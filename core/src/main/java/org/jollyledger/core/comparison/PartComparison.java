@@ -1,123 +1,135 @@
-package org.jollyledger.core.part;
+package org.jollyledger.core.comparison;
 
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.Deque;
-import java.util.HashMap;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Codes;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.part.BarBeat;
+import org.jollyledger.core.part.Channels;
+import org.jollyledger.core.part.Part;
 
 /**
- * What differs between two states of a part, hit for hit.
+ * Everything that differs between two states of a file: hits on all channels with their ends, and all other messages.
+ * Whoever takes out of the first file what the changes say was there, and puts in what they say is there now, has the
+ * second file, message for message.
  *
- * @param changes in the order of time
+ * @param changes in the order of the music
  * @param same how many hits are the same in both
  */
 public record PartComparison(List<Change> changes, int same) {
-    /** What happened to a hit. */
-    public enum Kind {
-        ADDED("put in"),
-        REMOVED("deleted"),
-        MOVED_LINE("moved to another line"),
-        MOVED_TIME("moved in time"),
-        VELOCITY("another velocity");
+    /** What happened; the first of a change's kinds is the one under which it is listed. */
+    public enum Kind implements Coded {
+        ADDED("hit added", "hits added", "added"),
+        DELETED("hit deleted", "hits deleted", "deleted"),
+        CHANNEL("hit moved to another channel", "hits moved to another channel", "moved to another channel"),
+        LINE("hit moved to another line", "hits moved to another line", "moved to another line"),
+        TIME("hit moved in time", "hits moved in time", "moved in time"),
+        TRACK("hit moved to another track", "hits moved to another track", "moved to another track"),
+        VELOCITY("hit with another velocity", "hits with another velocity", "another velocity"),
+        LENGTH("hit with another length", "hits with another length", "another length"),
+        RELEASE("hit released differently", "hits released differently", "released differently"),
+        PRESSURE("key pressure message changed", "key pressure messages changed", "key pressure"),
+        CONTROLLER("pedal or controller value changed", "pedal or controller values changed", "pedal or controller"),
+        STRAY_END("end without a hit changed", "ends without a hit changed", "end without a hit"),
+        OTHER("other message changed", "other messages changed", "other message");
 
-        private final String words;
+        private final String one;
+        private final String many;
+        private final String change;
 
-        Kind(String words) {
-            this.words = words;
+        Kind(String one, String many, String change) {
+            this.one = one;
+            this.many = many;
+            this.change = change;
         }
 
+        /**
+         * {@return the kind with a code}
+         *
+         * @throws IllegalArgumentException when there is none, with a sentence that names all there are
+         */
+        public static Kind parse(String code) {
+            return Codes.parse(Kind.class, "kind of change", code);
+        }
+
+        /** {@return what happened to so many, such as "3 hits moved in time"} */
+        public String words(long count) {
+            return count + " " + (count == 1 ? one : many);
+        }
+
+        /** {@return what happened, without a count, such as "another velocity"} */
         public String words() {
-            return words;
+            return change;
         }
     }
 
-    /** A hit as it is in one state. */
-    public record Hit(int channel, long tick, BarBeat place, int note, int velocity) {
-        private static Hit of(Part part, int hit) {
-            return new Hit(part.channel(hit), part.tick(hit), part.place(hit), part.note(hit), part.velocity(hit));
-        }
+    /** What a file has at one moment: a hit with its end, or another message. */
+    public sealed interface Item permits ComparedHit, ComparedMessage {
+        /** {@return the track, from 0} */
+        int track();
+
+        /** {@return ticks from the start of the track} */
+        long tick();
+
+        /** {@return the bar and beat} */
+        BarBeat place();
     }
 
     /**
-     * One hit that differs.
+     * One thing that differs.
      *
+     * @param kinds what differs, at least one
      * @param before empty when it was added
      * @param after empty when it was deleted
      */
-    public record Change(Kind kind, Optional<Hit> before, Optional<Hit> after) {
-        private long tick() {
-            return before.or(() -> after).orElseThrow().tick();
+    public record Change(Set<Kind> kinds, Optional<Item> before, Optional<Item> after) {
+        /** {@return the kind under which it is listed} */
+        public Kind kind() {
+            return kinds.iterator().next();
+        }
+
+        /** {@return where it is in the music: before the change, if it was there} */
+        public Item either() {
+            return before.or(() -> after).orElseThrow();
         }
     }
 
-    /** What two hits must share to be taken for one that changed. */
-    private record Match(Kind kind, Function<Hit, List<Object>> shared) {}
+    /** In the order of the music: time, then tracks, then the order in which kinds are listed. */
+    private static final Comparator<Change> IN_ORDER = Comparator.comparingLong(
+                    (Change change) -> change.either().tick())
+            .thenComparingInt(change -> change.either().track())
+            .thenComparing(Change::kind);
 
-    private static final List<Match> MATCHES = List.of(
-            new Match(Kind.VELOCITY, hit -> List.of(hit.channel, hit.tick, hit.note)),
-            new Match(Kind.MOVED_LINE, hit -> List.of(hit.channel, hit.tick, hit.velocity)),
-            new Match(Kind.MOVED_TIME, hit -> List.of(hit.channel, hit.place.bar(), hit.note, hit.velocity)));
+    /** Compares two states of a file. */
+    public static PartComparison between(MidiFile before, MidiFile after) {
+        return between(Part.of(before, Channels.ALL), Part.of(after, Channels.ALL));
+    }
 
-    /**
-     * Compares two states.
-     *
-     * @return which hits are the same, and which differ
-     */
-    public static PartComparison between(Part before, Part after) {
-        List<Hit> gone = hits(before);
-        List<Hit> come = hits(after);
-        int all = gone.size();
-        pair(gone, come, hit -> List.of(hit.channel, hit.tick, hit.note, hit.velocity), (one, other) -> {});
-        int same = all - gone.size();
+    private static PartComparison between(Part before, Part after) {
         List<Change> changes = new ArrayList<>();
-        for (Match match : MATCHES) {
-            pair(
-                    gone,
-                    come,
-                    match.shared,
-                    (one, other) -> changes.add(new Change(match.kind, Optional.of(one), Optional.of(other))));
-        }
-        gone.forEach(hit -> changes.add(new Change(Kind.REMOVED, Optional.of(hit), Optional.empty())));
-        come.forEach(hit -> changes.add(new Change(Kind.ADDED, Optional.empty(), Optional.of(hit))));
-        changes.sort(Comparator.comparingLong(Change::tick));
+        int same = HitChanges.find(before, after, changes);
+        MessageChanges.find(before, after, changes);
+        changes.sort(IN_ORDER);
         return new PartComparison(List.copyOf(changes), same);
     }
 
-    private static List<Hit> hits(Part part) {
-        List<Hit> hits = new ArrayList<>(part.hitCount());
-        for (int hit : part.hitsInTime()) {
-            hits.add(Hit.of(part, hit));
-        }
-        return hits;
+    /** {@return the changes that are listed under each kind, in the order of the music} */
+    public Map<Kind, List<Change>> byKind() {
+        return changes.stream()
+                .collect(Collectors.groupingBy(Change::kind, () -> new EnumMap<>(Kind.class), Collectors.toList()));
     }
 
-    /** Takes those that share something out of both lists, in the order of time. */
-    private static void pair(
-            List<Hit> gone,
-            List<Hit> come,
-            Function<Hit, List<Object>> shared,
-            java.util.function.BiConsumer<Hit, Hit> found) {
-        Map<List<Object>, Deque<Hit>> waiting = new HashMap<>();
-        come.forEach(hit -> waiting.computeIfAbsent(shared.apply(hit), any -> new ArrayDeque<>())
-                .add(hit));
-        gone.removeIf(hit -> {
-            Deque<Hit> matching = waiting.get(shared.apply(hit));
-            if (matching == null || matching.isEmpty()) {
-                return false;
-            }
-            found.accept(hit, matching.poll());
-            return true;
-        });
-        List<Hit> left = waiting.values().stream()
-                .flatMap(Deque::stream)
-                .sorted(Comparator.comparingLong(Hit::tick))
-                .toList();
-        come.clear();
-        come.addAll(left);
+    /** {@return how many changes there are of each kind; one that is of several kinds counts in each of them} */
+    public Map<Kind, Integer> counts() {
+        Map<Kind, Integer> counts = new EnumMap<>(Kind.class);
+        changes.forEach(change -> change.kinds().forEach(kind -> counts.merge(kind, 1, Integer::sum)));
+        return counts;
     }
 }

@@ -79,8 +79,9 @@ public final class Statement {
      * @param line its line in the source map; empty when unlisted
      * @param route its route; empty when unlisted
      * @param totals its counts
+     * @param far the substituted hits among them whose sound is far
      */
-    public record LineAccount(Note note, Optional<Line> line, Optional<Route> route, Totals totals) {}
+    public record LineAccount(Note note, Optional<Line> line, Optional<Route> route, Totals totals, int far) {}
 
     /**
      * A hit that was substituted by a far sound, folded or left silent.
@@ -180,23 +181,25 @@ public final class Statement {
      */
     public List<LineAccount> lines() {
         List<LineAccount> accounts = new ArrayList<>();
+        int[] far = new int[Note.COUNT];
+        eachLoss((entry, hit, landed) -> far[part.note(hit)] += entry == Entry.SUBSTITUTED ? 1 : 0);
         boolean[] listed = new boolean[Note.COUNT];
         for (Line line : crosswalk.sourceLines().all()) {
             int note = line.note().number();
             listed[note] = true;
             if (hitsPerNote[note] > 0) {
-                accounts.add(account(line.note()));
+                accounts.add(account(line.note(), far[note]));
             }
         }
         for (int note = 0; note < Note.COUNT; note++) {
             if (hitsPerNote[note] > 0 && !listed[note]) {
-                accounts.add(account(Note.of(note)));
+                accounts.add(account(Note.of(note), far[note]));
             }
         }
         return accounts;
     }
 
-    private LineAccount account(Note note) {
+    private LineAccount account(Note note, int far) {
         int[] sums = new int[ENTRIES.length];
         for (int entry = 0; entry < ENTRIES.length; entry++) {
             sums[entry] = counts[note.number() * ENTRIES.length + entry];
@@ -205,7 +208,8 @@ public final class Statement {
                 note,
                 crosswalk.sourceLine(note),
                 crosswalk.routeFrom(note),
-                totals(hitsPerNote[note.number()], sums, putIn(note)));
+                totals(hitsPerNote[note.number()], sums, putIn(note)),
+                far);
     }
 
     private int putIn(Note note) {

@@ -9,6 +9,7 @@ import java.util.Set;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.notemap.Chart;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
@@ -83,7 +84,7 @@ public final class ChartSvg {
         String facts = String.join(
                 " · ",
                 map.kind().words(),
-                map.lines().size() + " lines",
+                Counted.of(map.lines().size(), "line"),
                 "middle C is " + map.middleC().name(),
                 map.channel().isPresent() ? "channel " + map.channel().getAsInt() : "all channels");
         text(MARGIN, MARGIN + 33, 9, SANS, "normal", "#555555", WIDTH - 2 * MARGIN, facts);

@@ -8,6 +8,7 @@ import java.util.function.DoubleUnaryOperator;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.patience.Patience;
 import org.jollyledger.core.sheet.Measures;
@@ -170,7 +171,7 @@ public final class SheetSvg {
                     8,
                     false,
                     FAINT,
-                    sheet.map().name() + " · " + sheet.part().hitCount() + " hits");
+                    sheet.map().name() + " · " + Counted.of(sheet.part().hitCount(), "hit"));
             y += TITLE_HEIGHT;
         }
         for (SheetSystem system : systems) {

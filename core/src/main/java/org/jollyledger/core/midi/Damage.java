@@ -1,6 +1,11 @@
 package org.jollyledger.core.midi;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.jollyledger.core.code.Coded;
 
 /**
@@ -48,5 +53,27 @@ public record Damage(Kind kind, int offset, int track, long amount) {
         String what = String.format(Locale.ROOT, kind.words, amount);
         String where = track < 0 ? "At byte " + offset : "Track " + (track + 1) + ", byte " + offset;
         return where + ": " + what + ".";
+    }
+
+    /**
+     * {@return a sentence for each kind of damage, with the place of the first and how many more of its kind there are, in
+     * the order of the file}
+     *
+     * @param file whose damages they are
+     */
+    public static List<String> summary(MidiFile file) {
+        Map<Kind, List<Damage>> byKind = file.damages().stream()
+                .collect(Collectors.groupingBy(Damage::kind, LinkedHashMap::new, Collectors.toList()));
+        List<String> sentences = new ArrayList<>();
+        byKind.values().forEach(alike -> sentences.add(alike.get(0).sentence() + moreLikeIt(alike.size() - 1)));
+        int untold = file.damageCount() - file.damages().size();
+        if (untold > 0) {
+            sentences.add(untold + " more damaged places.");
+        }
+        return sentences;
+    }
+
+    private static String moreLikeIt(int count) {
+        return count == 0 ? "" : count == 1 ? " One more like it." : " " + count + " more like it.";
     }
 }

@@ -75,8 +75,8 @@ public record Caption(long tick, Kind kind, String text) {
         return Optional.empty();
     }
 
-    /** The standard leaves the encoding open: UTF-8 where it is that, else Latin 1 (common practice). */
-    private static String text(byte[] payload) {
+    /** {@return the words in a text event: UTF-8 where they are that, else Latin 1 (common practice; RP-001 leaves it open)} */
+    public static String text(byte[] payload) {
         String text;
         try {
             text = StandardCharsets.UTF_8

@@ -1,5 +1,6 @@
 package org.jollyledger.core.part;
 
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.jollyledger.core.midi.MidiFile;
 
@@ -12,6 +13,23 @@ import org.jollyledger.core.midi.MidiFile;
  */
 public record DrumChannel(Part part, String reason) {
     private static final int USUAL = 10;
+
+    /**
+     * {@return a question whether a file is a drum part at all; empty when that is clear: its hits are on one channel, or
+     * some are on channel 10, or the map says on which they are}
+     *
+     * @param listensOn as in {@link #find}
+     */
+    public static Optional<String> doubt(MidiFile file, OptionalInt listensOn) {
+        Channels played = Part.channelsWithHits(file);
+        boolean clear = played.count() < 2
+                || played.contains(USUAL)
+                || listensOn.isPresent() && played.contains(listensOn.getAsInt());
+        return clear
+                ? Optional.empty()
+                : Optional.of("Is this a drum part? Nothing is on channel " + USUAL
+                        + ", where drums usually are; there are notes on " + played.words() + ".");
+    }
 
     /**
      * Finds the drums for an instrument.

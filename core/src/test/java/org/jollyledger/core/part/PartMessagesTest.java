@@ -131,8 +131,6 @@ class PartMessagesTest {
             assertThat(TrackLayout.parse(layout.code())).isEqualTo(layout);
             assertThat(layout.words()).isNotBlank();
         }
-        assertThat(Stream.of(PartComparison.Kind.values()).map(PartComparison.Kind::words))
-                .containsExactly("put in", "deleted", "moved to another line", "moved in time", "another velocity");
         assertThat(Stream.of(Caption.Kind.values()).map(Caption.Kind::words)).containsExactly("lyric", "marker", "cue");
         assertThat(Channels.ALL.words()).isEqualTo("all channels");
         assertThat(Channels.only(3).words()).isEqualTo("channel 3");

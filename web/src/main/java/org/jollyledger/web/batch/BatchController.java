@@ -12,6 +12,7 @@ import org.jollyledger.web.ledger.ImportService;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.MapName;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.template.Extent;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.Resource;
 import org.springframework.http.HttpStatus;
@@ -21,7 +22,6 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
@@ -229,16 +229,13 @@ class BatchController {
     }
 
     @GetMapping("/batches/{token}")
-    String show(
-            @PathVariable String token,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
-            Model model) {
+    String show(@PathVariable String token, Extent extent, Model model) {
         Batch batch = batches.get(token);
         if (batch.source().isEmpty()) {
             return TO_PACK;
         }
         model.addAttribute("batch", batch);
-        return htmx == null ? "batch/batch" : "batch/progress :: progress";
+        return extent.choose("batch/batch", "batch/progress :: progress");
     }
 
     @GetMapping("/batches/{token}/result")

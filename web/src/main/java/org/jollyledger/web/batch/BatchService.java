@@ -254,6 +254,8 @@ public class BatchService {
     }
 
     private static Refusal isGone(String token) {
-        return Refusal.notFound("There is no batch \"" + token + "\"; look for it on the batches page.");
+        return Refusal.notFound(
+                "There is no batch \"" + token + "\"; look for it on the batches page.",
+                new Refusal.Link("Batches", "/batches"));
     }
 }

@@ -13,6 +13,7 @@ import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.Steps;
+import org.jollyledger.web.template.Extent;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -23,7 +24,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
@@ -50,8 +50,8 @@ class CrosswalkController {
             @RequestParam(required = false) @Nullable Boolean all,
             @RequestParam(required = false) @Nullable Long bar,
             @RequestParam(required = false) @Nullable String loss,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx) {
-        return new Visit(id, base, route, all, bar, loss, htmx != null);
+            Extent extent) {
+        return new Visit(id, base, route, all, bar, loss, extent);
     }
 
     @GetMapping

@@ -1,6 +1,7 @@
 package org.jollyledger.web.crosswalk;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,6 +17,7 @@ import org.jollyledger.core.crosswalk.Statement.LineAccount;
 import org.jollyledger.core.crosswalk.Statement.Totals;
 import org.jollyledger.core.crosswalk.Target;
 import org.jollyledger.core.midi.Damage;
+import org.jollyledger.core.notemap.KitOrder;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.Part;
@@ -39,6 +41,9 @@ final class CrosswalkDrawing {
     private static final double THICKEST = 9;
     /** Half the height of the bar at which a silent route stops. */
     private static final int STOP = 7;
+
+    /** Both sides have one order, whatever that of their maps: so routes cross only where a drum becomes another. */
+    private static final Comparator<Line> IN_ORDER = KitOrder.KIT.comparator();
 
     private final OpenCrosswalk open;
     private final Crosswalk crosswalk;
@@ -75,6 +80,7 @@ final class CrosswalkDrawing {
     CrosswalkView draw(Optional<Integer> openedNote, boolean showAll, long bar, Optional<Losses.Key> openedLoss) {
         List<Line> sources = source.firstLines().stream()
                 .filter(line -> showAll || accounts.containsKey(line.note()))
+                .sorted(IN_ORDER)
                 .toList();
         Set<Note> reached = sources.stream()
                 .flatMap(line -> crosswalk.routeFrom(line.note()).orElseThrow().targets().stream())
@@ -82,6 +88,7 @@ final class CrosswalkDrawing {
                 .collect(Collectors.toSet());
         List<Line> targets = target.firstLines().stream()
                 .filter(line -> reached.contains(line.note()))
+                .sorted(IN_ORDER)
                 .toList();
         Part after = open.findings().after();
         long barCount = open.drums().part().bars().barCount();
@@ -163,7 +170,7 @@ final class CrosswalkDrawing {
             notices.add("So many lines sound at once here that not every way was tried: other routes could lose up to "
                     + Math.max(1, Math.round(100 * crosswalk.gap())) + "% less.");
         }
-        open.part().file().damages().stream().map(Damage::sentence).forEach(notices::add);
+        notices.addAll(Damage.summary(open.part().file()));
         return notices;
     }
 

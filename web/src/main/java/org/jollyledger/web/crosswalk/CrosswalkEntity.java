@@ -3,6 +3,7 @@ package org.jollyledger.web.crosswalk;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jollyledger.web.problem.Refusal.Link;
 import org.jollyledger.web.revision.HistoryEntity;
 
 /** The crosswalk of one part from one map to another, with the number of the revision that holds. */
@@ -30,6 +31,11 @@ final class CrosswalkEntity extends HistoryEntity {
     @Override
     protected String thing() {
         return "crosswalk";
+    }
+
+    @Override
+    protected Link removedOnes() {
+        return new Link("Crosswalks", "/crosswalks");
     }
 
     @Override

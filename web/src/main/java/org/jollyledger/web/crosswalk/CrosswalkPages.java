@@ -1,6 +1,8 @@
 package org.jollyledger.web.crosswalk;
 
+import java.util.List;
 import java.util.function.Supplier;
+import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
@@ -14,10 +16,12 @@ class CrosswalkPages {
 
     private final CrosswalkService crosswalks;
     private final KeptService kept;
+    private final LedgerService ledger;
 
-    CrosswalkPages(CrosswalkService crosswalks, KeptService kept) {
+    CrosswalkPages(CrosswalkService crosswalks, KeptService kept, LedgerService ledger) {
         this.crosswalks = crosswalks;
         this.kept = kept;
+        this.ledger = ledger;
     }
 
     /**
@@ -31,7 +35,7 @@ class CrosswalkPages {
         } catch (Refusal refused) {
             return page(visit, refused.sentence(), refused.status());
         }
-        if (visit.inPlace()) {
+        if (visit.extent().isPiece()) {
             return page(visit, message, HttpStatus.OK);
         }
         redirect.addFlashAttribute(MESSAGE, message);
@@ -47,8 +51,11 @@ class CrosswalkPages {
         CrosswalkView view = new CrosswalkDrawing(
                         open, kept.between(open.source().id(), open.target().id()))
                 .draw(visit.opened(), visit.showsAll(), visit.firstBar(), visit.openedLoss());
-        ModelAndView page = new ModelAndView(visit.inPlace() ? "crosswalk/desk :: desk" : "crosswalk/page", status);
+        ModelAndView page = new ModelAndView(visit.extent().choose("crosswalk/page", "crosswalk/desk :: desk"), status);
         page.addObject("walk", view);
+        page.addObject(
+                "missing",
+                ledger.removedOf(List.of(open.source().id(), open.target().id())));
         page.addObject(MESSAGE, message);
         page.addObject("refused", status.isError());
         return page;

@@ -259,7 +259,9 @@ class CrosswalkService {
     private CrosswalkEntity entity(long id) {
         return crosswalks
                 .findById(id)
-                .orElseThrow(() -> Refusal.notFound("There is no crosswalk " + id + "; open one from a part's page."));
+                .orElseThrow(() -> Refusal.notFound(
+                        "There is no crosswalk " + id + "; open one from a part's page.",
+                        new Refusal.Link("Parts", "/parts")));
     }
 
     private CrosswalkEntity entityAt(long id, int base) {

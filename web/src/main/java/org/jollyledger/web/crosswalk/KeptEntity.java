@@ -4,6 +4,7 @@ import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jollyledger.web.problem.Refusal.Link;
 import org.jollyledger.web.revision.HistoryEntity;
 
 /** A crosswalk kept by name between two maps, with the number of the revision that holds. */
@@ -37,6 +38,11 @@ final class KeptEntity extends HistoryEntity {
     @Override
     protected String thing() {
         return "crosswalk";
+    }
+
+    @Override
+    protected Link removedOnes() {
+        return new Link("Removed crosswalks", "/crosswalks#removed");
     }
 
     @Override

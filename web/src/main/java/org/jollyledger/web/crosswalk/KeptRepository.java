@@ -14,6 +14,12 @@ interface KeptRepository extends JpaRepository<KeptEntity, Long> {
     List<KeptEntity> findAllBySourceMapIdAndTargetMapIdAndRemovedAtIsNullOrderByUsualDescUsedAtDesc(
             long sourceMapId, long targetMapId);
 
+    /** What the kept crosswalks are called that lead from a map or to it. */
+    @Query("""
+            select k.name from KeptEntity k
+            where (k.sourceMapId = :map or k.targetMapId = :map) and k.removedAt is null order by k.usedAt desc, k.id""")
+    List<String> between(long map);
+
     @Query("""
             select new org.jollyledger.web.crosswalk.KeptCard(
                 k.slug, k.name, s.slug, s.name, t.slug, t.name, k.usual, k.changedAt)

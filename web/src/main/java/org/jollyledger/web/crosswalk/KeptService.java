@@ -211,7 +211,9 @@ public class KeptService {
     }
 
     private static Refusal unknown(String slug) {
-        return Refusal.notFound("There is no saved crosswalk \"" + slug + "\"; look for it on the crosswalks page.");
+        return Refusal.notFound(
+                "There is no saved crosswalk \"" + slug + "\"; look for it on the crosswalks page.",
+                new Refusal.Link("Crosswalks", "/crosswalks"));
     }
 
     private StoredKept stored(KeptEntity entity) {

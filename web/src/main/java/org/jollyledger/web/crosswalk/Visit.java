@@ -3,6 +3,7 @@ package org.jollyledger.web.crosswalk;
 import java.util.Optional;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.template.Extent;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -14,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param all whether lines that the part does not play are shown as well
  * @param bar the first bar of before and after
  * @param loss the loss whose ways are wanted
- * @param inPlace whether a script swaps the page in place
+ * @param extent whether the page is swapped in place
  */
 record Visit(
         long id,
@@ -23,7 +24,7 @@ record Visit(
         @Nullable Boolean all,
         @Nullable Long bar,
         @Nullable String loss,
-        boolean inPlace) {
+        Extent extent) {
     Optional<Integer> opened() {
         return Optional.ofNullable(route);
     }

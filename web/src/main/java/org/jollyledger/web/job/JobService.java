@@ -371,7 +371,8 @@ public class JobService {
 
     private JobEntity entity(String token) {
         return jobs.findByToken(token)
-                .orElseThrow(
-                        () -> Refusal.notFound("There is no job \"" + token + "\"; look for it on the batches page."));
+                .orElseThrow(() -> Refusal.notFound(
+                        "There is no job \"" + token + "\"; look for it on the batches page.",
+                        new Refusal.Link("Batches", "/batches")));
     }
 }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.stream.IntStream;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.notemap.Chart;
 import org.jollyledger.core.notemap.Chart.Column;
 import org.jollyledger.core.notemap.KitOrder;
@@ -80,7 +81,7 @@ public record ChartView(
                 String.join(
                         " · ",
                         map.kind().words(),
-                        map.lines().size() + " lines",
+                        Counted.of(map.lines().size(), "line"),
                         "middle C is " + map.middleC().name(),
                         map.channel().isPresent() ? "channel " + map.channel().getAsInt() : "all channels"),
                 StripView.of(map),

@@ -12,13 +12,13 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.ledger.MapView.FamilyMark;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.template.Extent;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.ModelAndView;
@@ -89,18 +89,14 @@ public class FillController {
 
     @GetMapping("/maps/{slug}/fill")
     ModelAndView fill(@PathVariable String slug, Place place) {
-        return page(slug, place, place.step(), "", false, HttpStatus.OK);
+        return page(slug, place, place.step(), "", Extent.PAGE, HttpStatus.OK);
     }
 
     /** A note arrives for the current line. */
     @PostMapping("/maps/{slug}/fill/notes")
     ModelAndView arrive(
-            @PathVariable String slug,
-            @RequestParam int base,
-            @RequestParam int note,
-            Place place,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx) {
-        return after(slug, place, htmx, base, List.of(note));
+            @PathVariable String slug, @RequestParam int base, @RequestParam int note, Place place, Extent extent) {
+        return after(slug, place, extent, base, List.of(note));
     }
 
     /** The notes of a MIDI file arrive, for the current line and those behind it. */
@@ -108,29 +104,25 @@ public class FillController {
     ModelAndView arriveFromFile(
             @PathVariable String slug, @RequestParam int base, @RequestParam MultipartFile file, Place place)
             throws IOException {
-        return after(slug, place, null, base, MidiList.arrived(file.getBytes()));
+        return after(slug, place, Extent.PAGE, base, MidiList.arrived(file.getBytes()));
     }
 
     /** The current line loses its note. */
     @PostMapping("/maps/{slug}/fill/clear")
-    ModelAndView clear(
-            @PathVariable String slug,
-            @RequestParam int base,
-            Place place,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx) {
+    ModelAndView clear(@PathVariable String slug, @RequestParam int base, Place place, Extent extent) {
         NoteMap map = ledger.get(slug).map();
         List<Integer> lines = place.lines(map);
         if (place.step() >= lines.size()) {
-            return page(slug, place, place.step(), "All lines are filled.", htmx != null, HttpStatus.OK);
+            return page(slug, place, place.step(), "All lines are filled.", extent, HttpStatus.OK);
         }
         int line = lines.get(place.step());
         String what = "“" + map.lines().get(line).name() + "” has no note";
         try {
             ledger.change(slug, base, what, before -> MapEdits.clearNotes(before, List.of(line)));
         } catch (Refusal refused) {
-            return page(slug, place, place.step(), refused.sentence(), htmx != null, refused.status());
+            return page(slug, place, place.step(), refused.sentence(), extent, refused.status());
         }
-        return page(slug, place, place.step(), what + ".", htmx != null, HttpStatus.OK);
+        return page(slug, place, place.step(), what + ".", extent, HttpStatus.OK);
     }
 
     /** The filling stops: what was filled stays, or what was there comes back. */
@@ -149,13 +141,13 @@ public class FillController {
         return "redirect:/maps/" + slug;
     }
 
-    private ModelAndView after(String slug, Place place, @Nullable String htmx, int base, List<Integer> notes) {
+    private ModelAndView after(String slug, Place place, Extent extent, int base, List<Integer> notes) {
         NoteMap map = ledger.get(slug).map();
         List<Integer> lines = place.lines(map);
         int from = Math.max(0, place.step());
         int filled = Math.min(notes.size(), lines.size() - from);
         if (filled <= 0) {
-            return page(slug, place, from, "All lines are filled.", htmx != null, HttpStatus.OK);
+            return page(slug, place, from, "All lines are filled.", extent, HttpStatus.OK);
         }
         List<String> told = new ArrayList<>();
         try {
@@ -176,12 +168,11 @@ public class FillController {
                 others(map, lines.get(from), last).ifPresent(told::add);
             }
         } catch (Refusal refused) {
-            return page(slug, place, from, refused.sentence(), htmx != null, refused.status());
+            return page(slug, place, from, refused.sentence(), extent, refused.status());
         } catch (IllegalArgumentException e) {
-            return page(
-                    slug, place, from, String.valueOf(e.getMessage()), htmx != null, HttpStatus.UNPROCESSABLE_CONTENT);
+            return page(slug, place, from, String.valueOf(e.getMessage()), extent, HttpStatus.UNPROCESSABLE_CONTENT);
         }
-        return page(slug, place, from + filled, String.join("; ", told) + ".", htmx != null, HttpStatus.OK);
+        return page(slug, place, from + filled, String.join("; ", told) + ".", extent, HttpStatus.OK);
     }
 
     private static Optional<String> others(NoteMap map, int line, Note note) {
@@ -190,8 +181,8 @@ public class FillController {
                 .map(other -> "“" + map.lines().get(other).name() + "” has that note too");
     }
 
-    private ModelAndView page(String slug, Place place, int at, String message, boolean inPlace, HttpStatus status) {
-        ModelAndView page = new ModelAndView(inPlace ? "ledger/fill :: fill" : "ledger/fill", status);
+    private ModelAndView page(String slug, Place place, int at, String message, Extent extent, HttpStatus status) {
+        ModelAndView page = new ModelAndView(extent.choose("ledger/fill", "ledger/fill :: fill"), status);
         page.addObject("fill", view(slug, place, at));
         page.addObject("message", message);
         page.addObject("refused", status.isError());

@@ -1,6 +1,7 @@
 package org.jollyledger.web.ledger;
 
 import java.time.Clock;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -261,6 +262,12 @@ public class LedgerService {
                 .toList();
     }
 
+    /** Those of some maps, by their keys, that were removed. */
+    @Transactional(readOnly = true)
+    public List<MapName> removedOf(Collection<Long> ids) {
+        return maps.removedOf(ids);
+    }
+
     /** The address of the map with a name, if there is one. */
     @Transactional(readOnly = true)
     public Optional<String> slugOf(String name) {
@@ -288,7 +295,9 @@ public class LedgerService {
     }
 
     private static Refusal unknown(String slug) {
-        return Refusal.notFound("There is no map \"" + slug + "\" in the ledger; look for it on the ledger page.");
+        return Refusal.notFound(
+                "There is no map \"" + slug + "\" in the ledger; look for it on the ledger page.",
+                new Refusal.Link("The ledger", "/"));
     }
 
     private NoteMapEntity entityAt(String slug, int base) {

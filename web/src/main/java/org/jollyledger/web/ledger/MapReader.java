@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.exchange.MidiNamesXml;
 import org.jollyledger.core.exchange.NoteList;
@@ -70,6 +71,36 @@ public class MapReader {
         return readText(Manual.is(content) ? Manual.read(content, places).text() : text(content), name);
     }
 
+    /** How pictures begin: PNG, JPEG, GIF, BMP, TIFF, and WebP in a RIFF. */
+    private static final List<String> PICTURES =
+            List.of("\u0089PNG", "\u00ff\u00d8\u00ff", "GIF8", "BM", "II*\0", "MM\0*");
+
+    private static final int BEGINNING = 4_096;
+
+    /**
+     * Refuses pictures and other files that hold no text at all; what is known by its beginning is left to its reader.
+     *
+     * @throws Refusal with a sentence that says what to do instead
+     */
+    static void refuseWhatIsNoText(byte[] content, String name) {
+        String begin = new String(content, 0, Math.min(BEGINNING, content.length), StandardCharsets.ISO_8859_1);
+        boolean isPicture = PICTURES.stream().anyMatch(begin::startsWith) && begin.indexOf('\0') >= 0
+                || begin.startsWith("RIFF") && begin.startsWith("WEBP", 8)
+                || begin.startsWith("ftyphei", 4)
+                || begin.startsWith("ftypavif", 4);
+        if (isPicture) {
+            throw Refusal.unreadable("“" + name
+                    + "” is a picture, which cannot be read; type the list, or copy it from the manual as text.");
+        }
+        boolean isMarkedUtf16 = begin.startsWith("\u00ff\u00fe") || begin.startsWith("\u00fe\u00ff");
+        boolean isKnown = Manual.is(content) || isZip(content) || isMidi(content) || isMarkedUtf16;
+        if (!isKnown && begin.indexOf('\0') >= 0) {
+            throw Refusal.unreadable(
+                    "“" + name
+                            + "” is not a list that can be read; use text, a PDF, a spreadsheet or a web page, or paste the list.");
+        }
+    }
+
     /**
      * What a file holds, at a glance.
      *
@@ -93,8 +124,8 @@ public class MapReader {
                 int lines = maps.stream().mapToInt(map -> map.lines().size()).sum();
                 return Optional.of(new Glance(
                         maps.size() == 1
-                                ? "A map of " + lines + " lines."
-                                : maps.size() + " maps, " + lines + " lines.",
+                                ? "A map of " + Counted.of(lines, "line") + "."
+                                : maps.size() + " maps, " + Counted.of(lines, "line") + ".",
                         lines));
             }
             return ofList(text, "");
@@ -106,7 +137,7 @@ public class MapReader {
 
     private static Optional<Glance> ofList(String list, String where) {
         int notes = Manual.notesIn(list);
-        return notes == 0 ? Optional.empty() : Optional.of(new Glance(notes + " notes" + where + ".", notes));
+        return notes == 0 ? Optional.empty() : Optional.of(new Glance(Counted.of(notes, "note") + where + ".", notes));
     }
 
     private static List<Brought> whole(List<NoteMap> maps) {

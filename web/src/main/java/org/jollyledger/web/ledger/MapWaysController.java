@@ -1,6 +1,8 @@
 package org.jollyledger.web.ledger;
 
+import java.util.List;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.jollyledger.core.notemap.Chart;
 import org.jollyledger.core.notemap.KitOrder;
 import org.jollyledger.web.file.Download;
@@ -17,10 +19,15 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** What can be done with a whole map: copy, remove, bring back, print, download. */
 @Controller
 class MapWaysController {
-    private final LedgerService ledger;
+    /** An address of this application: never one that a browser takes for another site's. */
+    private static final Pattern HERE = Pattern.compile("/(?:[\\w-][\\w./-]*)?(?:\\?[\\w&=,.-]*)?");
 
-    MapWaysController(LedgerService ledger) {
+    private final LedgerService ledger;
+    private final List<MapUse.Users> users;
+
+    MapWaysController(LedgerService ledger, List<MapUse.Users> users) {
         this.ledger = ledger;
+        this.users = users;
     }
 
     @PostMapping("/maps/{slug}/copies")
@@ -32,7 +39,10 @@ class MapWaysController {
 
     @PostMapping("/maps/{slug}/removal")
     String remove(@PathVariable String slug, RedirectAttributes redirect) {
+        long id = ledger.get(slug).id();
         redirect.addFlashAttribute("removedName", ledger.remove(slug));
+        MapUse.words(users.stream().map(one -> one.useOf(id)).toList())
+                .ifPresent(use -> redirect.addFlashAttribute("removedUse", use));
         redirect.addFlashAttribute("removedSlug", slug);
         return "redirect:/";
     }
@@ -43,10 +53,12 @@ class MapWaysController {
         return "ledger/removed";
     }
 
+    /** @param back the page that missed the map; "" for the map's own */
     @PostMapping("/maps/{slug}/return")
-    String bringBack(@PathVariable String slug, RedirectAttributes redirect) {
+    String bringBack(
+            @PathVariable String slug, @RequestParam(defaultValue = "") String back, RedirectAttributes redirect) {
         redirect.addFlashAttribute("message", "Restored “" + ledger.bringBack(slug) + "”.");
-        return "redirect:/maps/" + slug;
+        return "redirect:" + (HERE.matcher(back).matches() ? back : "/maps/" + slug);
     }
 
     @GetMapping("/maps/{slug}/chart")

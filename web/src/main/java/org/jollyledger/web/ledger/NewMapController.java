@@ -90,6 +90,7 @@ class NewMapController {
             if (content.length == 0) {
                 throw Refusal.unreadable("“" + fileName + "” is empty; choose another file.");
             }
+            MapReader.refuseWhatIsNoText(content, fileName);
             if (MapReader.isMidi(content)) {
                 String list = MidiList.of(content, text);
                 return page(ListForm.ofText(list, name.isBlank() ? fileName : name), null, "", HttpStatus.OK);

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.problem.Refusal.Link;
 import org.jollyledger.web.revision.HistoryEntity;
 import org.jspecify.annotations.Nullable;
 
@@ -64,6 +65,11 @@ public final class NoteMapEntity extends HistoryEntity {
     @Override
     protected String thing() {
         return "map";
+    }
+
+    @Override
+    protected Link removedOnes() {
+        return new Link("Removed maps", "/removed-maps");
     }
 
     @Override

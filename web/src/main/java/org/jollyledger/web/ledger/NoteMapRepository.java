@@ -1,6 +1,7 @@
 package org.jollyledger.web.ledger;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Page;
@@ -39,6 +40,11 @@ interface NoteMapRepository extends JpaRepository<NoteMapEntity, Long> {
     void use(long id, Instant now);
 
     List<NoteMapEntity> findAllByRemovedAtIsNullAndName(String name);
+
+    /** Those of some maps that were removed. */
+    @Query("select new org.jollyledger.web.ledger.MapName(m.slug, m.name, m.kind, m.lineCount) from NoteMapEntity m"
+            + " where m.removedAt is not null and m.id in :ids order by m.name, m.id")
+    List<MapName> removedOf(Collection<Long> ids);
 
     /** Which maps there are, and at which revision each is. */
     record Standing(long id, String slug, int revision) {}

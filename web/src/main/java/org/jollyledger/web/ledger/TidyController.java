@@ -6,13 +6,12 @@ import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NameRules;
 import org.jollyledger.core.notemap.NameRules.Action;
 import org.jollyledger.web.problem.Refusal;
-import org.jspecify.annotations.Nullable;
+import org.jollyledger.web.template.Extent;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
@@ -39,15 +38,11 @@ public class TidyController {
 
     /** Shows the effect of rules as they are typed, and keeps them for the next map. */
     @PostMapping("/maps/{slug}/tidy/rules")
-    String tryRules(
-            @PathVariable String slug,
-            RuleForm form,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
-            Model model) {
+    String tryRules(@PathVariable String slug, RuleForm form, Extent extent, Model model) {
         NameRules tried = form.rules();
         rules.keep(tried);
         show(slug, tried, form.makesShortNamesAnew(), model);
-        return htmx == null ? "ledger/tidy" : "ledger/tidy :: tidy";
+        return extent.choose("ledger/tidy", "ledger/tidy :: tidy");
     }
 
     @PostMapping("/maps/{slug}/tidy")

@@ -7,6 +7,7 @@ import org.jollyledger.web.file.Download;
 import org.jollyledger.web.file.Pdf;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.template.Extent;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -16,7 +17,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.ModelAndView;
@@ -34,9 +34,9 @@ class GridController {
      *
      * @param to the address of the map that sounds; that of the pads where nothing is said
      * @param part the address of the part that says what is played much; empty for none
-     * @param inPlace whether a script swaps the page in place
+     * @param extent whether the page is swapped in place
      */
-    record Visit(String slug, String to, String part, int base, boolean inPlace) {}
+    record Visit(String slug, String to, String part, int base, Extent extent) {}
 
     private final GridService service;
     private final LedgerService ledger;
@@ -54,9 +54,9 @@ class GridController {
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String part,
             @RequestParam(defaultValue = "0") int base,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx) {
+            Extent extent) {
         String of = slug == null ? "" : slug;
-        return new Visit(of, to.isEmpty() ? of : to, part, base, htmx != null);
+        return new Visit(of, to.isEmpty() ? of : to, part, base, extent);
     }
 
     /** Other pads, or another instrument. */
@@ -77,7 +77,7 @@ class GridController {
     private ModelAndView page(Visit visit, String message, String undoes, HttpStatus status) {
         OpenGrid open = open(visit);
         var state = ledger.editState(visit.slug());
-        ModelAndView page = new ModelAndView(visit.inPlace() ? "pads/desk :: desk" : "pads/page", status);
+        ModelAndView page = new ModelAndView(visit.extent().choose("pads/page", "pads/desk :: desk"), status);
         page.addObject("view", GridView.of(open, !state.builtIn()));
         page.addObject("undoable", state.steps().undoable().orElse(""));
         page.addObject("undoes", undoes);
@@ -103,7 +103,7 @@ class GridController {
         } catch (Refusal refused) {
             return page(visit, refused.sentence(), undoes, refused.status());
         }
-        if (visit.inPlace()) {
+        if (visit.extent().isPiece()) {
             return page(visit, message, undoes, HttpStatus.OK);
         }
         redirect.addFlashAttribute(MESSAGE, message);

@@ -3,6 +3,7 @@ package org.jollyledger.web.part;
 import java.util.Arrays;
 import java.util.List;
 import org.jollyledger.core.midi.Damage;
+import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.part.Grid;
 import org.jollyledger.core.part.TrackLayout;
 import org.jollyledger.core.reconcile.Confidence;
@@ -10,6 +11,7 @@ import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.StoredMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -35,15 +37,28 @@ class PartController {
     private static final double WIDTH = 1_000;
 
     /** A part as the head of its page shows it. */
-    record PartHead(String slug, String title, String facts, String channelReason, List<String> damages) {
+    record PartHead(
+            String slug,
+            String title,
+            String facts,
+            String channelReason,
+            List<String> damages,
+            List<String> allDamages) {
         private static PartHead of(SheetDesk.Open open) {
             return new PartHead(
                     open.part().slug(),
                     open.part().title(),
                     PartFacts.of(open),
                     open.drums().reason(),
-                    open.part().file().damages().stream().map(Damage::sentence).toList());
+                    Damage.summary(open.part().file()),
+                    everyPlace(open.part().file()));
         }
+    }
+
+    /** Every damaged place; none when the summary names each of them already. */
+    private static List<String> everyPlace(MidiFile file) {
+        List<String> all = file.damages().stream().map(Damage::sentence).toList();
+        return all.equals(Damage.summary(file)) ? List.of() : all;
     }
 
     /** A line to which hits can be moved. */
@@ -128,7 +143,7 @@ class PartController {
     private void head(SheetDesk.Open open, Model model) {
         model.addAttribute("part", PartHead.of(open));
         model.addAttribute("shown", open.map());
-        model.addAttribute("known", open.part().writtenForId().isPresent());
+        model.addAttribute("origin", PartOrigin.of(open, ledger, recognition));
         model.addAttribute(
                 "layouts", Arrays.stream(TrackLayout.values()).skip(1).toList());
         model.addAttribute("formats", PartFormat.values());
@@ -182,8 +197,20 @@ class PartController {
     }
 
     @PostMapping("/parts/{slug}/written-for")
-    String writtenFor(@PathVariable String slug, @RequestParam String map, RedirectAttributes redirect) {
-        parts.writtenFor(parts.get(slug).id(), ledger.get(map).id());
+    String writtenFor(
+            @PathVariable String slug, @RequestParam(defaultValue = "") String map, RedirectAttributes redirect) {
+        StoredPart part = parts.get(slug);
+        String before = part.writtenForId().map(id -> ledger.get(id).slug()).orElse("");
+        if (map.isEmpty()) {
+            parts.writtenForUnknown(part.id());
+            redirect.addFlashAttribute("message", "It is not known which map this was written for.");
+        } else {
+            StoredMap chosen = ledger.get(map);
+            parts.writtenFor(part.id(), chosen.id());
+            redirect.addFlashAttribute(
+                    "message", "Set as written for " + chosen.map().name() + ".");
+        }
+        redirect.addFlashAttribute("writtenForBefore", before);
         redirect.addAttribute("slug", slug);
         return "redirect:/parts/{slug}";
     }

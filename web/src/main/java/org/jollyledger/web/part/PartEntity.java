@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.hibernate.Hibernate;
 import org.jollyledger.web.file.FileName;
+import org.jollyledger.web.problem.Refusal.Link;
 import org.jollyledger.web.revision.HistoryEntity;
 import org.jspecify.annotations.Nullable;
 
@@ -68,9 +69,18 @@ final class PartEntity extends HistoryEntity {
         usedAt = now;
     }
 
+    void writtenForUnknown() {
+        writtenForId = null;
+    }
+
     @Override
     protected String thing() {
         return "part";
+    }
+
+    @Override
+    protected Link removedOnes() {
+        return new Link("Removed parts", "/removed-parts");
     }
 
     @Override

@@ -1,5 +1,6 @@
 package org.jollyledger.web.part;
 
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.part.Part;
@@ -16,14 +17,10 @@ final class PartFacts {
                 : "counted in film frames";
         return String.join(
                 " · ",
-                count(part.hitCount(), "hit"),
-                count(part.bars().barCount(), "bar"),
+                Counted.of(part.hitCount(), "hit"),
+                Counted.of(part.bars().barCount(), "bar"),
                 "format " + file.format(),
-                count(file.tracks().size(), "track"),
+                Counted.of(file.tracks().size(), "track"),
                 time);
-    }
-
-    private static String count(long count, String what) {
-        return count + " " + what + (count == 1 ? "" : "s");
     }
 }

@@ -1,10 +1,10 @@
 package org.jollyledger.web.part;
 
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
-import org.jollyledger.core.reconcile.Confidence;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
@@ -24,16 +24,16 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 class PartListController {
     private static final String MESSAGE = "message";
-    private static final int RUNNERS_UP = 2;
+    private static final int MOST_REFUSALS = 8;
 
     private final PartService parts;
     private final LedgerService ledger;
-    private final Recognition recognition;
+    private final PartUpload uploads;
 
-    PartListController(PartService parts, LedgerService ledger, Recognition recognition) {
+    PartListController(PartService parts, LedgerService ledger, PartUpload uploads) {
         this.parts = parts;
         this.ledger = ledger;
-        this.recognition = recognition;
+        this.uploads = uploads;
     }
 
     @GetMapping("/parts")
@@ -63,53 +63,39 @@ class PartListController {
         if (sent.isEmpty()) {
             throw Refusal.incomplete("No file was sent; choose a MIDI file first.");
         }
-        String slug = "";
+        PartUpload.Added added;
         try {
-            for (MultipartFile one : sent) {
-                slug = parts.add(FileName.of(one.getOriginalFilename()), one.getBytes());
-                Recognised recognised = recognise(slug);
-                if (sent.size() == 1) {
-                    redirect.addFlashAttribute("recognised", recognised);
-                }
-            }
+            added = uploads.add(sent);
         } catch (Refusal refused) {
             ModelAndView page = page("", "", 0, refused.status());
             page.addObject("refusal", refused.sentence());
             return page;
         }
-        return new ModelAndView(sent.size() == 1 ? "redirect:/parts/" + slug : "redirect:/parts");
+        redirect.addFlashAttribute("refusals", firstOf(added.problems()));
+        if (added.slugs().size() == 1) {
+            redirect.addFlashAttribute("recognised", added.recognised());
+            return new ModelAndView("redirect:/parts/" + added.slugs().get(0));
+        }
+        redirect.addFlashAttribute(
+                MESSAGE,
+                count(added.slugs().size()) + " added."
+                        + (added.others() == 0 ? "" : " Left out: " + others(added.others()) + "."));
+        redirect.addFlashAttribute("addedSlugs", added.slugs());
+        return new ModelAndView("redirect:/parts");
     }
 
-    /**
-     * What an uploaded part was written for.
-     *
-     * @param sentence what it is, and how sure that is
-     * @param others the next likeliest maps, one click away
-     */
-    record Recognised(String sentence, List<RunnerUp> others) {}
+    private static String others(int count) {
+        return count == 1 ? "one file that is not MIDI" : count + " files that are not MIDI";
+    }
 
-    /** A map that a part was written for less likely. */
-    record RunnerUp(String slug, String name) {}
-
-    /** Finds out which map a part was written for, and takes it where one is clearly the likeliest. */
-    private Recognised recognise(String slug) {
-        StoredPart part = parts.get(slug);
-        Recognition.Answer answer = recognition.recognise(part.file(), RUNNERS_UP + 1);
-        boolean clear = answer.confidence().isClear();
-        if (clear) {
-            parts.writtenFor(
-                    part.id(), ledger.get(answer.ranked().get(0).slug()).id());
+    /** The first few sentences, and how many more there are. */
+    private static List<String> firstOf(List<String> sentences) {
+        if (sentences.size() <= MOST_REFUSALS) {
+            return sentences;
         }
-        return new Recognised(
-                answer.sentence(),
-                answer.confidence() == Confidence.NONE
-                        ? List.of()
-                        : answer.ranked().stream()
-                                .skip(clear ? 1 : 0)
-                                .limit(RUNNERS_UP)
-                                .map(ranked -> new RunnerUp(
-                                        ranked.slug(), ranked.candidate().map().name()))
-                                .toList());
+        List<String> first = new ArrayList<>(sentences.subList(0, MOST_REFUSALS));
+        first.add((sentences.size() - MOST_REFUSALS) + " more files could not be read.");
+        return first;
     }
 
     /** A file field in which nothing was chosen arrives as a part without name and content. */

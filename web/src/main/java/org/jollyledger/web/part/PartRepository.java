@@ -84,6 +84,11 @@ interface PartRepository extends JpaRepository<PartEntity, Long> {
             where p.id = (select c.partId from CrosswalkEntity c where c.id = :crosswalk)""")
     long largestOf(long crosswalk);
 
+    /** What the parts are called that were written for a map, those used last first. */
+    @Query(
+            "select p.title from PartEntity p where p.writtenForId = :map and p.removedAt is null order by p.usedAt desc, p.id")
+    List<String> writtenFor(long map);
+
     @Query("select p.revision from PartEntity p where p.id = :id")
     int revision(long id);
 }

@@ -20,6 +20,8 @@ import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.file.Visible;
+import org.jollyledger.web.ledger.MapReader;
+import org.jollyledger.web.ledger.MapUse;
 import org.jollyledger.web.ledger.Slugs;
 import org.jollyledger.web.part.PartCard.Converted;
 import org.jollyledger.web.part.PartRepository.Labelled;
@@ -38,7 +40,7 @@ import org.springframework.util.unit.DataSize;
 
 /** Keeps the parts and every state they ever had. */
 @Service
-public class PartService {
+public class PartService implements MapUse.Users {
     /** How many parts a page of the list shows. */
     static final int PAGE_SIZE = 50;
 
@@ -157,6 +159,10 @@ public class PartService {
      * @throws Refusal when it is none
      */
     public static MidiFile read(FileName name, byte[] bytes) {
+        if (MapReader.isZip(bytes)) {
+            throw Refusal.unreadable(
+                    "“" + name.text() + "” is an archive, not a MIDI file; upload it on the Parts page, or unpack it.");
+        }
         try {
             return MidiFile.read(bytes);
         } catch (MidiFormatException e) {
@@ -201,6 +207,18 @@ public class PartService {
     @Transactional(readOnly = true)
     public int revision(long id) {
         return parts.revision(id);
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public MapUse useOf(long map) {
+        return new MapUse("part", "parts", parts.writtenFor(map));
+    }
+
+    /** Forgets which map a part was written for. */
+    @Transactional
+    public void writtenForUnknown(long id) {
+        parts.findById(id).orElseThrow().writtenForUnknown();
     }
 
     /** Remembers which map a part was written for. */
@@ -328,7 +346,9 @@ public class PartService {
     }
 
     private static Refusal unknown(String slug) {
-        return Refusal.notFound("There is no part \"" + slug + "\"; look for it on the parts page.");
+        return Refusal.notFound(
+                "There is no part \"" + slug + "\"; look for it on the parts page.",
+                new Refusal.Link("Parts", "/parts"));
     }
 
     private PartEntity entityAt(String slug, int base) {

@@ -3,15 +3,13 @@ package org.jollyledger.web.part;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
-import org.jollyledger.core.notemap.Line;
+import org.jollyledger.core.comparison.PartComparison;
+import org.jollyledger.core.comparison.PartComparison.Kind;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.DrumChannel;
-import org.jollyledger.core.part.Part;
-import org.jollyledger.core.part.PartComparison;
-import org.jollyledger.core.part.PartComparison.Change;
-import org.jollyledger.core.part.PartComparison.Hit;
-import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.file.Download;
+import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.revision.History;
 import org.jollyledger.web.revision.HistoryView;
 import org.jollyledger.web.revision.HistoryView.Comparing;
@@ -30,11 +28,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** What a part was, and what differs. */
 @Controller
 class VersionController {
-    private static final int MOST_CHANGES = 1_000;
-
-    /** A hit that differs. */
-    public record ChangeRow(String place, String kind, String before, String after) {}
-
     private final PartService parts;
     private final SheetDesk desk;
 
@@ -79,44 +72,36 @@ class VersionController {
             @RequestParam(defaultValue = "1") int a,
             @RequestParam(required = false) @Nullable Integer b,
             @RequestParam(required = false) @Nullable String map,
+            @RequestParam(defaultValue = "") String kind,
+            @RequestParam(defaultValue = "0") int page,
             Model model) {
         SheetDesk.Open open = desk.open(slug, map, null);
         NoteMap names = open.map().map();
         int later = b == null ? open.part().revision() : b;
-        PartComparison comparison = PartComparison.between(drums(slug, a, names), drums(slug, later, names));
+        StoredPart before = parts.get(slug, a);
+        StoredPart after = parts.get(slug, later);
+        PartComparison comparison = PartComparison.between(before.file(), after.file());
+        Channels drums = new Channels(channels(before, names) | channels(after, names));
         model.addAttribute("part", open.part());
         model.addAttribute("map", open.map());
         model.addAttribute("a", a);
         model.addAttribute("b", later);
-        model.addAttribute("same", comparison.same());
-        model.addAttribute("count", comparison.changes().size());
+        model.addAttribute("only", kind);
         model.addAttribute(
-                "changes",
-                comparison.changes().stream()
-                        .limit(MOST_CHANGES)
-                        .map(change -> row(change, names))
-                        .toList());
+                "comparison",
+                PartComparisonView.of(
+                        comparison,
+                        names,
+                        drums,
+                        Optional.of(kind)
+                                .filter(code -> !code.isEmpty())
+                                .map(code -> Refusal.unlessValid(() -> Kind.parse(code))),
+                        page));
         return "part/comparison";
     }
 
-    private Part drums(String slug, int revision, NoteMap map) {
-        return DrumChannel.find(parts.get(slug, revision).file(), map.channel()).part();
-    }
-
-    private static ChangeRow row(Change change, NoteMap map) {
-        Hit either = change.before().or(change::after).orElseThrow();
-        return new ChangeRow(
-                either.place().words(), change.kind().words(), words(change.before(), map), words(change.after(), map));
-    }
-
-    private static String words(Optional<Hit> hit, NoteMap map) {
-        return hit.map(there -> {
-                    Note note = Note.of(there.note());
-                    String name = map.lineAt(note).map(Line::name).orElse("silent");
-                    return name + ", " + note.label(map.middleC()) + ", velocity " + there.velocity() + ", tick "
-                            + there.tick();
-                })
-                .orElse("");
+    private static int channels(StoredPart part, NoteMap map) {
+        return DrumChannel.find(part.file(), map.channel()).part().channels().mask();
     }
 
     @PostMapping("/parts/{slug}/restorations")

@@ -48,7 +48,11 @@ class Problems {
 
     @ExceptionHandler(Refusal.class)
     Object refused(Refusal refusal, HttpServletRequest request) {
-        return answer(request, refusal.status(), refusal.sentence(), refusal.problems());
+        Object answer = answer(request, refusal.status(), refusal.sentence(), refusal.problems());
+        if (answer instanceof ModelAndView page) {
+            refusal.link().ifPresent(link -> page.addObject("link", link));
+        }
+        return answer;
     }
 
     @ExceptionHandler(MaxUploadSizeExceededException.class)

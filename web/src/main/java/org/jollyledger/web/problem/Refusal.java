@@ -1,6 +1,7 @@
 package org.jollyledger.web.problem;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Supplier;
 import org.jollyledger.core.exchange.DocumentException;
 import org.springframework.http.HttpStatus;
@@ -10,18 +11,37 @@ import org.springframework.util.unit.DataSize;
 public final class Refusal extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
+    /**
+     * The page that a sentence speaks of.
+     *
+     * @param words what it is called there
+     * @param address where it is
+     */
+    public record Link(String words, String address) {}
+
     private final HttpStatus status;
     private final transient List<DocumentException.Problem> problems;
+    private final transient Optional<Link> link;
 
     private Refusal(HttpStatus status, String sentence, List<DocumentException.Problem> problems) {
+        this(status, sentence, problems, Optional.empty());
+    }
+
+    private Refusal(HttpStatus status, String sentence, List<DocumentException.Problem> problems, Optional<Link> link) {
         super(sentence);
         this.status = status;
         this.problems = problems;
+        this.link = link;
     }
 
     /** There is nothing under this address. */
     public static Refusal notFound(String sentence) {
         return new Refusal(HttpStatus.NOT_FOUND, sentence, List.of());
+    }
+
+    /** There is nothing under this address; the sentence speaks of a page where it may be found. */
+    public static Refusal notFound(String sentence, Link link) {
+        return new Refusal(HttpStatus.NOT_FOUND, sentence, List.of(), Optional.of(link));
     }
 
     /** What was sent is understood, but is no map, part or route. */
@@ -106,6 +126,11 @@ public final class Refusal extends RuntimeException {
 
     public HttpStatus status() {
         return status;
+    }
+
+    /** The page that the sentence speaks of. */
+    public Optional<Link> link() {
+        return link;
     }
 
     public String sentence() {

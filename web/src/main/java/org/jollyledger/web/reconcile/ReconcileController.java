@@ -2,18 +2,21 @@ package org.jollyledger.web.reconcile;
 
 import java.util.List;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.play.Schedule;
 import org.jollyledger.core.reconcile.Correction;
 import org.jollyledger.core.reconcile.Discrepancy;
 import org.jollyledger.core.reconcile.Figures;
 import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.part.ScheduleView;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.reconcile.ReconcileService.Open;
 import org.jollyledger.web.reconcile.ReconcileService.Reach;
 import org.jollyledger.web.revision.Steps;
+import org.jollyledger.web.template.Extent;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
@@ -23,7 +26,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
@@ -41,7 +43,7 @@ class ReconcileController {
      *
      * @param at the key of the discrepancy that is looked at
      * @param by the code of the correction that is looked at
-     * @param inPlace whether a script swaps the page in place
+     * @param extent whether the page is swapped in place
      */
     record Visit(
             String slug,
@@ -49,7 +51,7 @@ class ReconcileController {
             int base,
             @Nullable String at,
             @Nullable String by,
-            boolean inPlace) {}
+            Extent extent) {}
 
     private final ReconcileService service;
     private final PartService parts;
@@ -68,8 +70,8 @@ class ReconcileController {
             @RequestParam(defaultValue = "0") int base,
             @RequestParam(required = false) @Nullable String at,
             @RequestParam(required = false) @Nullable String by,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx) {
-        return new Visit(slug, map, base, at, by, htmx != null);
+            Extent extent) {
+        return new Visit(slug, map, base, at, by, extent);
     }
 
     @GetMapping
@@ -81,9 +83,14 @@ class ReconcileController {
     private ModelAndView page(Visit visit, String message, HttpStatus status) {
         Open open = service.open(visit.slug(), visit.map());
         Steps steps = parts.steps(open.part().id(), open.part().revision());
-        ModelAndView page = new ModelAndView(visit.inPlace() ? "reconcile/desk :: desk" : "reconcile/page", status);
+        ModelAndView page = new ModelAndView(visit.extent().choose("reconcile/page", "reconcile/desk :: desk"), status);
         page.addObject("view", new ReconcileDrawing(service, open).draw(visit.at(), visit.by(), steps));
         page.addObject("maps", ledger.names());
+        page.addObject(
+                "missing",
+                ledger.removedOf(Stream.concat(Stream.of(open.sheet().map()), open.meant().stream())
+                        .map(StoredMap::id)
+                        .toList()));
         page.addObject(MESSAGE, message);
         page.addObject("refused", status.isError());
         return page;
@@ -97,7 +104,7 @@ class ReconcileController {
         } catch (Refusal refused) {
             return page(visit, refused.sentence(), refused.status());
         }
-        if (visit.inPlace()) {
+        if (visit.extent().isPiece()) {
             return page(visit, message, HttpStatus.OK);
         }
         redirect.addFlashAttribute(MESSAGE, message);
@@ -120,7 +127,7 @@ class ReconcileController {
         Open before = service.open(visit.slug(), visit.map());
         String next =
                 before.find(visit.at()).map(settled -> next(before, settled)).orElse(null);
-        Visit there = new Visit(visit.slug(), visit.map(), visit.base(), next, null, visit.inPlace());
+        Visit there = new Visit(visit.slug(), visit.map(), visit.base(), next, null, visit.extent());
         return after(there, redirect, open -> service.settle(open, visit.base(), visit.at(), visit.by(), reach(reach)));
     }
 

@@ -10,18 +10,23 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jollyledger.core.comparison.PartComparison;
+import org.jollyledger.core.comparison.PartComparison.Kind;
+import org.jollyledger.core.midi.MidiFile;
+import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.DiscrepancyKind;
 import org.jollyledger.core.part.Part;
-import org.jollyledger.core.part.PartComparison;
 import org.jollyledger.core.part.TimeMap;
 import org.jollyledger.core.reconcile.Correction;
 import org.jollyledger.core.reconcile.Discrepancy;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.web.ledger.StoredMap;
+import org.jollyledger.web.part.PartComparisonView;
 import org.jollyledger.web.part.SheetDrawing;
 import org.jollyledger.web.part.SheetView;
 import org.jollyledger.web.reconcile.ReconcileView.AccountView;
+import org.jollyledger.web.reconcile.ReconcileView.Changed;
 import org.jollyledger.web.reconcile.ReconcileView.CorrectionView;
 import org.jollyledger.web.reconcile.ReconcileView.GroupView;
 import org.jollyledger.web.reconcile.ReconcileView.KindView;
@@ -192,19 +197,8 @@ final class ReconcileDrawing {
 
     /** What differs after a correction, in words. */
     private static String effect(Part before, Part after) {
-        PartComparison comparison = PartComparison.between(before, after);
-        Map<PartComparison.Kind, Long> counts = comparison.changes().stream()
-                .collect(Collectors.groupingBy(
-                        PartComparison.Change::kind,
-                        () -> new EnumMap<>(PartComparison.Kind.class),
-                        Collectors.counting()));
-        return counts.isEmpty()
-                ? "No stroke changes, only an end, a choke or the pedal."
-                : counts.entrySet().stream()
-                        .map(entry -> entry.getValue()
-                                + (entry.getValue() == 1 ? " hit " : " hits ")
-                                + entry.getKey().words())
-                        .collect(Collectors.joining(", ", "", "."));
+        PartComparison comparison = PartComparison.between(before.file(), after.file());
+        return comparison.changes().isEmpty() ? "Nothing changes." : PartComparisonView.differences(comparison) + ".";
     }
 
     private List<WithdrawView> withdrawable() {
@@ -221,34 +215,37 @@ final class ReconcileDrawing {
     }
 
     private AccountView account() {
-        Part now = open.sheet().drums().part();
+        MidiFile now = open.part().file();
         int accepted = open.found().discrepancies().size() - unsettled.size();
         if (open.part().revision() == AS_IT_CAME) {
             int found = unsettled.size() + accepted;
-            return new AccountView(now.hitCount(), 0, 0, 0, now.hitCount(), found, 0, unsettled.size(), accepted);
+            int hits = hits(now);
+            return new AccountView(hits, 0, 0, List.of(), hits, found, 0, unsettled.size(), accepted);
         }
-        Part then = service.asItCame(open);
-        PartComparison comparison = PartComparison.between(then, now);
+        MidiFile then = service.asItCame(open).file();
+        Map<Kind, Integer> counts = PartComparison.between(then, now).counts();
         Set<String> left =
                 open.found().discrepancies().stream().map(Discrepancy::key).collect(Collectors.toSet());
         int settled = (int) service.foundAtFirst(open).discrepancies().stream()
                 .filter(discrepancy -> !left.contains(discrepancy.key()))
                 .count();
         return new AccountView(
-                then.hitCount(),
-                count(comparison, PartComparison.Kind.ADDED),
-                count(comparison, PartComparison.Kind.REMOVED),
-                count(comparison, PartComparison.Kind.MOVED_LINE),
-                now.hitCount(),
+                hits(then),
+                counts.getOrDefault(Kind.ADDED, 0),
+                counts.getOrDefault(Kind.DELETED, 0),
+                counts.entrySet().stream()
+                        .filter(entry -> entry.getKey() != Kind.ADDED && entry.getKey() != Kind.DELETED)
+                        .map(entry -> new Changed(entry.getKey().words(), entry.getValue()))
+                        .toList(),
+                hits(now),
                 settled + left.size(),
                 settled,
                 unsettled.size(),
                 accepted);
     }
 
-    private static int count(PartComparison comparison, PartComparison.Kind kind) {
-        return (int) comparison.changes().stream()
-                .filter(change -> change.kind() == kind)
-                .count();
+    /** On all channels: a hit that moved from one to another is one hit still. */
+    private static int hits(MidiFile file) {
+        return Part.of(file, Channels.ALL).hitCount();
     }
 }

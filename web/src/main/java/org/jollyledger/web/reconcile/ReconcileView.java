@@ -95,13 +95,14 @@ public record ReconcileView(
     /**
      * What has become of the part since it was uploaded.
      *
+     * @param changed what else became of hits and messages, by kind
      * @param found discrepancies it had then, and what came to light since
      */
     public record AccountView(
             int hitsIn,
-            int putIn,
+            int added,
             int deleted,
-            int moved,
+            List<Changed> changed,
             int hitsOut,
             int found,
             int settled,
@@ -109,7 +110,10 @@ public record ReconcileView(
             int accepted) {
         /** Whether every hit is accounted for. */
         public boolean balances() {
-            return hitsIn + putIn - deleted == hitsOut;
+            return hitsIn + added - deleted == hitsOut;
         }
     }
+
+    /** How many hits or messages changed in one way, such as "moved to another channel". */
+    public record Changed(String words, int count) {}
 }

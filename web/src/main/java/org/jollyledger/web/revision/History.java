@@ -198,8 +198,10 @@ public final class History<E extends HistoryEntity, R extends Revision> {
      */
     public E unlessRemoved(E entity) {
         if (entity.isRemoved()) {
-            throw Refusal.notFound("The " + entity.thing() + " “" + entity.title()
-                    + "” was removed; restore it from the removed " + entity.thing() + "s.");
+            throw Refusal.notFound(
+                    "The " + entity.thing() + " “" + entity.title() + "” was removed; restore it from the removed "
+                            + entity.thing() + "s.",
+                    entity.removedOnes());
         }
         return entity;
     }

@@ -6,6 +6,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.MappedSuperclass;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import org.jollyledger.web.problem.Refusal.Link;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -57,6 +58,9 @@ public abstract class HistoryEntity {
 
     /** What a refusal calls it, such as "map". */
     protected abstract String thing();
+
+    /** The page that lists the removed ones. */
+    protected abstract Link removedOnes();
 
     /** What its owner calls it. */
     protected abstract String title();

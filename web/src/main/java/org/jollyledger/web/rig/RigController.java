@@ -12,6 +12,7 @@ import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartCard;
 import org.jollyledger.web.part.PartService;
 import org.jollyledger.web.problem.Refusal;
+import org.jollyledger.web.template.Extent;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -23,7 +24,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
@@ -100,7 +100,7 @@ class RigController {
             @PathVariable String slug,
             @ModelAttribute("choice") MatrixChoice choice,
             @RequestParam(name = "as", defaultValue = "converted") String as,
-            @RequestHeader(name = "HX-Request", required = false) @Nullable String htmx,
+            Extent extent,
             Model model) {
         Rig rig = rigs.get(slug);
         boolean asItIs = as.equals("it-is");
@@ -113,7 +113,10 @@ class RigController {
                         matrix.running(rig).orElse(null)));
         model.addAttribute("labels", parts.labels());
         model.addAttribute("maps", ledger.names());
-        return htmx == null ? "rig/rig" : "rig/rig :: matrix";
+        model.addAttribute(
+                "missing",
+                ledger.removedOf(rig.maps().stream().map(StoredMap::id).toList()));
+        return extent.choose("rig/rig", "rig/rig :: matrix");
     }
 
     @PostMapping("/{slug}")
@@ -123,6 +126,13 @@ class RigController {
             @RequestParam(required = false) @Nullable List<String> map,
             RedirectAttributes redirect) {
         rigs.change(slug, name, map == null ? List.of() : map);
+        return back(slug, MatrixChoice.ALL, "converted", redirect);
+    }
+
+    @PostMapping("/{slug}/name")
+    String rename(
+            @PathVariable String slug, @RequestParam(defaultValue = "") String name, RedirectAttributes redirect) {
+        rigs.rename(slug, name);
         return back(slug, MatrixChoice.ALL, "converted", redirect);
     }
 

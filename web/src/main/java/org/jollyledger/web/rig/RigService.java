@@ -6,6 +6,7 @@ import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.Visible;
 import org.jollyledger.web.ledger.LedgerService;
+import org.jollyledger.web.ledger.MapUse;
 import org.jollyledger.web.ledger.Slugs;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.problem.Refusal;
@@ -14,7 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Keeps rigs. */
 @Service
-public class RigService {
+public class RigService implements MapUse.Users {
     static final int MOST_MAPS = 60;
     private static final int LONGEST_NAME = 120;
 
@@ -67,12 +68,27 @@ public class RigService {
         return slug;
     }
 
+    /** Gives a rig another name. */
+    @Transactional
+    public void rename(String slug, String name) {
+        RigEntity rig = entity(slug);
+        String clean = named(name);
+        ChangeLog.note("rig “" + rig.name() + "”", "renamed to “" + clean + "”");
+        rig.change(clean, rig.maps());
+    }
+
     /** Gives a rig another name and other maps. */
     @Transactional
     public void change(String slug, String name, List<String> maps) {
         String clean = named(name);
         entity(slug).change(clean, ids(maps));
         ChangeLog.note("rig “" + clean + "”", "changed");
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public MapUse useOf(long map) {
+        return new MapUse("rig", "rigs", rigs.havingMap(map));
     }
 
     private static String named(String name) {
@@ -94,6 +110,8 @@ public class RigService {
 
     private RigEntity entity(String slug) {
         return rigs.findBySlug(slug)
-                .orElseThrow(() -> Refusal.notFound("There is no rig \"" + slug + "\"; look for it on the rigs page."));
+                .orElseThrow(() -> Refusal.notFound(
+                        "There is no rig \"" + slug + "\"; look for it on the rigs page.",
+                        new Refusal.Link("Rigs", "/rigs")));
     }
 }

@@ -16,6 +16,7 @@ public final class BenchPage {
     /** The bench with a kit and what is heard. */
     public static Page open(Address address, Window window, String kit, String to) {
         Page page = window.page();
+        page.clock().install();
         page.navigate(address.url("/bench?kit=" + kit + "&to=" + to));
         page.waitForSelector("#bench[data-ready=true]");
         return page;
@@ -43,6 +44,17 @@ public final class BenchPage {
               window.devices = access;
               navigator.requestMIDIAccess = async () => access;
             })()""";
+
+    /** From now on time passes on a page only as the test says; its clock must have been installed before it was opened. */
+    public static void hold(Page page) {
+        long now = ((Number) page.evaluate("Date.now()")).longValue();
+        page.clock().pauseAt(now + 1_000);
+    }
+
+    /** Time passes on a page that is held. */
+    public static void pass(Page page, int milliseconds) {
+        page.clock().runFor(milliseconds);
+    }
 
     /** The kit that is plugged in sends a message. */
     public static void plays(Page page, int status, int data1, int data2) {

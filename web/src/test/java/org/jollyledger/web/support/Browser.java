@@ -23,7 +23,7 @@ import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 import org.junit.jupiter.api.extension.TestExecutionExceptionHandler;
 
-/** Gives each test a fresh page in the system's Chromium, and lets none pass that left an error in the console. */
+/** Gives each test a fresh page in the system's Chromium, and lets none pass that left a line in the console. */
 public final class Browser implements ParameterResolver, AfterEachCallback, TestExecutionExceptionHandler {
     private static final ExtensionContext.Namespace NAMESPACE = ExtensionContext.Namespace.create(Browser.class);
     private static final List<String> ARGUMENTS = List.of(
@@ -81,8 +81,9 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
             Page page = context.newPage();
             page.setDefaultTimeout(PATIENCE_IN_MILLISECONDS);
             page.onConsoleMessage(message -> {
-                if (message.type().equals("error") && !message.text().contains("the server responded with a status")) {
-                    errors.add(message.text());
+                // That a refused request was refused cannot be kept from the console.
+                if (!message.text().contains("the server responded with a status")) {
+                    errors.add(message.type() + ": " + message.text());
                 }
             });
             page.onPageError(errors::add);
@@ -147,7 +148,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
         if (window != null) {
             window.contexts.forEach(BrowserContext::close);
             assertThat(window.errors)
-                    .as("errors in the browser's console, or requests to elsewhere")
+                    .as("lines in the browser's console, or requests to elsewhere")
                     .isEmpty();
         }
     }

@@ -6,6 +6,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.util.List;
 import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.notemap.NoteMap;
@@ -58,6 +59,26 @@ public final class SheetPage {
 
     public static Locator hits(Page page) {
         return page.locator("[data-part=staff] g.glyph");
+    }
+
+    /**
+     * Writes down every stroke that a page tells of from now on, such as "0 38 sounds": the page itself shows the last one
+     * only, which may be gone before anybody looks.
+     */
+    public static void writeDownStrokes(Page page, String teller) {
+        page.evaluate("""
+                (teller) => {
+                  window.strokes = [];
+                  new MutationObserver((changes) => changes.forEach(({ target }) => window.strokes.push(target.dataset.lastStroke)))
+                    .observe(document.querySelector(teller), { attributeFilter: ["data-last-stroke"] });
+                }""", teller);
+    }
+
+    /** Waits until so many strokes were told of that are such. */
+    public static void awaitStrokes(Page page, int count, String such) {
+        page.waitForFunction(
+                "([count, such]) => window.strokes.filter((stroke) => new RegExp(such).test(stroke)).length >= count",
+                List.of(count, such));
     }
 
     /** The part as its key downloads it. */

@@ -1,0 +1,15 @@
+package org.jollyledger.core.code;
+
+/** A number with what it counts. */
+public final class Counted {
+    private Counted() {}
+
+    /**
+     * {@return such as "1 bar" or "12 bars"}
+     *
+     * @param one what is counted, in the singular; the plural has an s more
+     */
+    public static String of(long count, String one) {
+        return count + " " + one + (count == 1 ? "" : "s");
+    }
+}
