@@ -25,7 +25,7 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.notemap.OpennessExpression;
 import org.jollyledger.core.part.Channels;
 import org.jollyledger.core.part.Part;
-import org.jollyledger.core.part.PartComparison;
+import org.jollyledger.core.comparison.PartComparison;
 import org.jollyledger.core.part.PartEdit;
 import org.jollyledger.core.play.Schedule;
 import org.jollyledger.core.reconcile.Figures;

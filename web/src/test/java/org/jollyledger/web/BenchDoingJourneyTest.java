@@ -22,7 +22,7 @@ import tools.jackson.databind.JsonNode;
 /** A kit is set by doing in the real interface: its pedal, splashes, places, chokes and triggers. */
 @ExtendWith({RunningApplication.class, Browser.class})
 class BenchDoingJourneyTest {
-    /** How long one stands in a pose, in milliseconds. */
+    /** How long a pose is recorded, in milliseconds, and a little more. */
     private static final int STANDS = 1_600;
     /** A bar at 240 beats a minute, and a moment more. */
     private static final int COUNT_IN = 1_200;

@@ -288,4 +288,29 @@ class FirstHourJourneyTest {
         assertThat(third.locator("tr[data-at='0'] [data-field=name]")).hasValue(before);
         third.close();
     }
+
+    /** From a map to one of the same sounds in another order: each route runs straight. */
+    @Test
+    void bothSidesOfACrosswalkHaveOneOrder(Address address, Window window) throws Exception {
+        Page page = window.page();
+        String map = copyOfMap(address, "quayside-oak", "Sorted oak");
+        page.navigate(address.url("/maps/" + map));
+        page.waitForLoadState();
+        page.locator("[data-pick=sort]").selectOption("name");
+        assertThat(page.locator("[data-message]")).not().isEmpty();
+        page.navigate(
+                address.url(SheetPage.upload(address, "in one order", SheetPage.cue("Storm at Sea"), "quayside-oak")));
+        page.locator("#to").selectOption(map);
+        SheetPage.button(page, "Convert").click();
+        page.waitForURL(Pattern.compile("/crosswalks/\\d+$"));
+        List<String> from =
+                page.locator(".walk ol").first().locator(".line-name").allInnerTexts();
+        List<String> to = page.locator(".walk ol").last().locator(".line-name").allInnerTexts();
+        assertThat(to).isEqualTo(from).hasSizeGreaterThan(10);
+        page.getByText("Line by line").click();
+        assertThat(page.getByLabel("Statement line by line").locator("thead"))
+                .hasText(
+                        Pattern.compile(
+                                "Line\\s*in\\s*carried\\s*nearly the same\\s*another sound\\s*layered\\s*folded\\s*silent\\s*out"));
+    }
 }

@@ -392,7 +392,7 @@ class HearingJourneyTest {
         SheetPage.writeDownStrokes(page, "#part-desk");
         page.keyboard().press("Space");
         SheetPage.awaitStrokes(page, 3, SOUNDS.pattern());
-        // The bar comes round again, more often than one bar has such strokes, and goes on playing.
+        // The loop repeats: one bar has fewer strokes on this note.
         String first = (String) page.evaluate("window.strokes[0]");
         SheetPage.awaitStrokes(page, 12, "^" + first + "$");
         assertThat(part(page, "transport")).hasAttribute("data-playing", "true");

@@ -18,7 +18,7 @@ public final class ArchiveParts {
         void part(String name, MidiFile file);
 
         /**
-         * A file that is no part, or cannot be read; nothing is done about it unless this says what.
+         * Another file, or one that cannot be read. By default it is ignored.
          *
          * @param why a sentence
          */

@@ -25,7 +25,7 @@ public record ComparedMessage(int track, long tick, BarBeat place, int status, i
     private static final int SYSTEM = 0xF0;
     private static final double MICROSECONDS_PER_MINUTE = 60e6;
 
-    /** What meta events say (Standard MIDI Files 1.0, RP-001); the others are told by their type. */
+    /** What meta events say (Standard MIDI Files 1.0, RP-001); the others are named by their type. */
     private static final Map<Integer, Function<ComparedMessage, String>> META_WORDS = Map.ofEntries(
             Map.entry(0x01, message -> message.quoting("text")),
             Map.entry(0x02, message -> message.quoting("copyright")),

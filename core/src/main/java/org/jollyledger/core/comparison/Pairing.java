@@ -72,7 +72,7 @@ final class Pairing<T> {
         come = left;
     }
 
-    /** Goes on with something else in the place of each element. */
+    /** Replaces each element. */
     <R> Pairing<R> map(Function<T, R> ofGone, Function<T, R> ofCome) {
         return new Pairing<>(
                 gone.stream().map(ofGone).toList(), come.stream().map(ofCome).toList());

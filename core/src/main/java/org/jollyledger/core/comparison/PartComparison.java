@@ -17,8 +17,8 @@ import org.jollyledger.core.part.Part;
 
 /**
  * Everything that differs between two states of a file: hits on all channels with their ends, and all other messages.
- * Whoever takes out of the first file what the changes say was there, and puts in what they say is there now, has the
- * second file, message for message.
+ * Replacing what the changes say was there
+ * by what they say is there now turns the first file into the second, message for message.
  *
  * @param changes in the order of the music
  * @param same how many hits are the same in both

@@ -78,7 +78,7 @@ public class MapReader {
     private static final int BEGINNING = 4_096;
 
     /**
-     * Refuses pictures and other files that hold no text at all; what is known by its beginning is left to its reader.
+     * Refuses pictures and other files without text. Formats with a reader of their own pass.
      *
      * @throws Refusal with a sentence that says what to do instead
      */

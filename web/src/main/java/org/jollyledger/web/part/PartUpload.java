@@ -19,10 +19,10 @@ import org.jollyledger.web.room.PassingFiles;
 import org.springframework.stereotype.Component;
 import org.springframework.web.multipart.MultipartFile;
 
-/** Adds uploaded files as parts: MIDI files, and all those in zip archives. What is no part is told; the others are added. */
+/** Adds uploaded MIDI files as parts, and those in zip archives. Files that cannot be read are reported, the others added. */
 @Component
 class PartUpload {
-    /** Each is looked through for the map it was written for, while somebody waits. */
+    /** For each of them the likeliest map is found while the user waits. */
     static final int MOST_PARTS = 300;
 
     private static final BatchLimits LIMITS = new BatchLimits(16 << 20, 16 << 20, 64L << 20, 10_000);
@@ -45,7 +45,7 @@ class PartUpload {
      *
      * @param slugs the parts that were added
      * @param recognised what the last of them was written for
-     * @param problems a sentence for each file that should be a part and is none
+     * @param problems a sentence for each MIDI file that cannot be read
      * @param others how many other files there were
      */
     record Added(List<String> slugs, Recognised recognised, List<String> problems, int others) {}
@@ -68,7 +68,7 @@ class PartUpload {
     /**
      * Adds files.
      *
-     * @throws Refusal when none of them is a part, or too many are; then none is added
+     * @throws Refusal when none of them is a part, or there are too many; nothing is added then
      */
     Added add(List<MultipartFile> files) throws IOException {
         Looked looked = new Looked();

@@ -1,8 +1,7 @@
 package org.jollyledger.web.template;
 
 /**
- * How much of a page an answer holds. A method of a controller that has a parameter of this type is told what the request
- * asks for.
+ * How much of a page a request asks for. Controller methods take it as a parameter.
  */
 public enum Extent {
     /** The whole page: what a browser asks for, also by its Back and Forward. */

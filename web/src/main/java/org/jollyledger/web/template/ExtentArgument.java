@@ -12,7 +12,7 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /**
  * Reads from a request how much of a page it asks for. htmx marks all its requests, those too that restore a page when
- * the reader goes back; these have a mark of their own and need the whole page.
+ * the user goes back. Those carry a header of their own and need the whole page.
  */
 @Configuration(proxyBeanMethods = false)
 class ExtentArgument implements WebMvcConfigurer, HandlerMethodArgumentResolver {
