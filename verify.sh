@@ -57,43 +57,50 @@ tests_of() {
   sed -n 's/.*tests="\([0-9]*\)".*/\1/p' "$1"/target/surefire-reports/TEST-*.xml 2>/dev/null | awk '{ sum += $1 } END { print sum + 0 }'
 }
 
+# What is handed out starts and answers.
+archive_starts() {
+  local unpacked="$work/archive" log="$work/log.txt"
+  mkdir -p "$unpacked"
+  (cd "$unpacked" && "$(command -v jar)" xf "$OLDPWD"/web/target/jolly-ledger-*.zip)
+  local part
+  for part in jolly-ledger.sh jolly-ledger.cmd README.txt LICENSE bom.json licences/THIRD-PARTY.txt; do
+    [ -s "$unpacked"/jolly-ledger-*/"$part" ] || { echo "The archive lacks $part." >&2; return 1; }
+  done
+  cd "$unpacked"
+  keytool -genkeypair -alias own -keyalg EC -dname CN=localhost -keystore own.p12 -storepass curtain 2>/dev/null
+  bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data=kept \
+    --server.ssl.key-store="$unpacked/own.p12" --server.ssl.key-store-password=curtain > "$log" 2>&1 &
+  local started=$!
+  for _ in $(seq 480); do
+    grep -q "is ready at" "$log" && break
+    kill -0 "$started" 2>/dev/null || break
+    sleep 0.5
+  done
+  local address health
+  address="$(sed -n 's/.*is ready at //p' "$log")"
+  health="$(python3 -c 'import ssl, sys, urllib.request as ask
+print(ask.urlopen(sys.argv[1] + "/actuator/health", context=ssl._create_unverified_context()).read().decode())' "$address" || true)"
+  kill -TERM "$started" 2>/dev/null || true
+  wait "$started" || true
+  [ -s "$unpacked/kept/ledger.mv.db" ] || { echo "The ledger is not in the folder that was named." >&2; cat "$log" >&2; return 1; }
+  [ -s "$(echo "$unpacked"/jolly-ledger-*/app/*.jsa)" ] || { echo "The archive of classes was not made." >&2; return 1; }
+  [[ $address = https://* && $health = *UP* ]] || { echo "The archive does not start:" >&2; cat "$log" >&2; return 1; }
+}
+
+work="$(mktemp -d)"
+trap 'kill $(jobs -p) 2>/dev/null || true; rm -rf "$work"' EXIT
 mvn=(./mvnw -B -ntp)
 rm -rf core/target/surefire-reports web/target/surefire-reports
-step "The core compiles" core-compiles "${mvn[@]}" -pl core test-compile
-# The core's tests take one process; the rest of the time of the other processor goes to the build of the web module.
+step "The core is formatted and compiles" core-compiles "${mvn[@]}" -pl core test-compile
+# Side by side, so that neither processor is idle: the core's tests and the build, then the archive and the web's tests.
 step "The core's tests are green" core-tests "${mvn[@]}" -pl core surefire:test -Dforks=1 &
 core=$!
-trap 'kill $core 2>/dev/null || true' EXIT
-web=0
-step "The web's tests are green, everything is packed" web "${mvn[@]}" -Pdistribution verify -Dcore.skipTests=true || web=1
-wait $core
-trap - EXIT
-[ $web -eq 0 ]
+step "Everything is formatted, compiled and packed" package "${mvn[@]}" -Pdistribution package -DskipTests
+step "The archive starts and answers" archive archive_starts &
+archive=$!
+failed=0
+step "The web's tests are green" web-tests "${mvn[@]}" -pl core,web jar:jar surefire:test -Dcore.skipTests=true || failed=1
+wait $core || failed=1
+wait $archive || failed=1
+[ $failed -eq 0 ]
 echo "       $(tests_of core) tests of the core, $(tests_of web) of the web"
-
-# What is handed out starts and answers.
-unpacked="$(mktemp -d)"
-trap 'rm -rf "$unpacked"' EXIT
-(cd "$unpacked" && "$(command -v jar)" xf "$OLDPWD"/web/target/jolly-ledger-*.zip)
-for part in jolly-ledger.sh jolly-ledger.cmd README.txt LICENSE bom.json licences/THIRD-PARTY.txt; do
-  [ -s "$unpacked"/jolly-ledger-*/"$part" ] || { echo "The archive lacks $part." >&2; exit 1; }
-done
-log="$unpacked/log.txt"
-cd "$unpacked"
-keytool -genkeypair -alias own -keyalg EC -dname CN=localhost -keystore own.p12 -storepass curtain 2>/dev/null
-bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data=kept \
-  --server.ssl.key-store="$unpacked/own.p12" --server.ssl.key-store-password=curtain > "$log" 2>&1 &
-started=$!
-for _ in $(seq 240); do
-  grep -q "is ready at" "$log" && break
-  kill -0 "$started" 2>/dev/null || break
-  sleep 0.5
-done
-address="$(sed -n 's/.*is ready at //p' "$log")"
-health="$(python3 -c 'import ssl, sys, urllib.request as ask
-print(ask.urlopen(sys.argv[1] + "/actuator/health", context=ssl._create_unverified_context()).read().decode())' "$address" || true)"
-kill -TERM "$started" 2>/dev/null || true
-wait "$started" || true
-[ -s "$unpacked/kept/ledger.mv.db" ] || { echo "The ledger is not in the folder that was named." >&2; cat "$log" >&2; exit 1; }
-[ -s "$(echo "$unpacked"/jolly-ledger-*/app/*.jsa)" ] || { echo "The archive of classes was not made." >&2; exit 1; }
-[[ $address = https://* && $health = *UP* ]] || { echo "The archive does not start:" >&2; cat "$log" >&2; exit 1; }

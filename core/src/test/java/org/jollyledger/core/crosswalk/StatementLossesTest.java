@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Random;
 import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
@@ -25,7 +26,9 @@ class StatementLossesTest {
 
     @Property
     void anotherSoundInTheStatementIsALossAndNothingElseIs(
-            @ForAll("maps") NoteMap source, @ForAll("maps") NoteMap target, @ForAll Random random) throws Exception {
+            @ForAll("maps") NoteMap any, @ForAll("maps") NoteMap target, @ForAll Random random) throws Exception {
+        NoteMap source = any.withLines(any.firstLines());
+        Assume.that(!source.lines().isEmpty());
         Part part = Part.of(MidiFile.read(Grooves.file(source, Grooves.random(random, source))), Channels.ALL);
         Statement statement =
                 Conversion.of(part, Crosswalk.propose(source, target, part)).statement();

@@ -21,7 +21,7 @@ import org.junit.jupiter.api.Test;
 
 /** Lists in many styles are read back. */
 class MadeListsTest {
-    private static final int OF_EACH = Integer.getInteger("lists", 12);
+    private static final int OF_EACH = Integer.getInteger("lists", 8);
 
     private static final class Count {
         int rows;

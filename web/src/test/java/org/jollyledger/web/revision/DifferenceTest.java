@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is kept of a revision makes it again, to the byte. */
 class DifferenceTest {
-    private static final int TRIES = 3_000;
+    private static final int TRIES = 600;
 
     /** Lines as a document has them, or what cannot be packed. */
     private static byte[] content(Random random, int length) {
