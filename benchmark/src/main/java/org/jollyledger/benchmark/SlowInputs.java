@@ -140,7 +140,7 @@ public final class SlowInputs {
         Part part = read(bytes);
         int[] all = IntStream.range(0, part.hitCount()).toArray();
         Part later = Part.of(MidiFile.read(PartEdit.of(part).shift(all, 7).toBytes()), part.channels());
-        PartComparison.between(part, later);
+        PartComparison.between(part.file(), later.file());
         PartEdit.of(part).toNotes(all, hit -> 40).toBytes();
         PartEdit.of(part).remove(all).toBytes();
         if (part.hitCount() == 0) {
