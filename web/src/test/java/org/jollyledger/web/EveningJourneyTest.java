@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.PlaywrightException;
 import com.microsoft.playwright.options.BoundingBox;
 import java.nio.file.Files;
 import java.util.List;
@@ -117,7 +118,12 @@ class EveningJourneyTest {
     /** A page that was left in the meantime was clicked. */
     private static boolean isClicked(Page page) {
         for (int look = 0; look < LOOKS; look++) {
-            if (!Boolean.FALSE.equals(page.evaluate("() => window.clicked"))) {
+            try {
+                if (!Boolean.FALSE.equals(page.evaluate("() => window.clicked"))) {
+                    return true;
+                }
+            } catch (PlaywrightException left) {
+                assertThat(left).hasMessageContaining("Execution context was destroyed");
                 return true;
             }
             page.waitForTimeout(100);
