@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.extension.AfterEachCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ExtensionContext.StoreScope;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 import org.junit.jupiter.api.extension.TestExecutionExceptionHandler;
@@ -36,7 +37,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
 
     private static final List<String> OF_COLOURS = List.of("color-contrast", "link-in-text-block");
 
-    private static final double PATIENCE_IN_MILLISECONDS = 15_000;
+    private static final double PATIENCE_IN_MILLISECONDS = 60_000;
 
     static {
         PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_IN_MILLISECONDS);
@@ -124,8 +125,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
 
     private static Chromium chromium(ExtensionContext extension) {
         return extension
-                .getRoot()
-                .getStore(NAMESPACE)
+                .getStore(StoreScope.LAUNCHER_SESSION, NAMESPACE)
                 .getOrComputeIfAbsent(Chromium.class, key -> new Chromium(), Chromium.class);
     }
 
