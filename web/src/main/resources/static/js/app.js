@@ -54,17 +54,21 @@ document.addEventListener("alpine:init", () => {
       this.over = false;
       const folder = [...event.dataTransfer.items].some((item) => item.webkitGetAsEntry?.()?.isDirectory);
       const all = (await this.droppedFiles(event.dataTransfer)).map(({ file }) => file);
-      const wanted = folder ? all.filter(({ name }) => /^[^.].*\.(mid|midi|smf|kar|rmi|zip)$/i.test(name)) : all;
-      if (wanted.length === 0 || wanted.length > 300) {
+      const field = this.$root.querySelector("input[type=file]");
+      const endings = field.accept.split(",").filter((accepted) => accepted.startsWith("."));
+      const isWanted = ({ name }) => !name.startsWith(".") && endings.some((ending) => name.toLowerCase().endsWith(ending));
+      const wanted = folder ? all.filter(isWanted) : all;
+      const most = Number(this.$root.dataset.most);
+      if (wanted.length === 0 || wanted.length > most) {
         this.refusal =
           wanted.length === 0
             ? "There are no MIDI files in this folder."
-            : `This folder has ${wanted.length} MIDI files, and 300 can be added at once; convert it on the Batches page.`;
+            : `This folder has ${wanted.length} MIDI files, and ${most} can be added at once; convert it on the Batches page.`;
         return;
       }
       const chosen = new DataTransfer();
       wanted.forEach((file) => chosen.items.add(file));
-      this.$root.querySelector("input[type=file]").files = chosen.files;
+      field.files = chosen.files;
       this.$root.submit();
     },
     chosen() {

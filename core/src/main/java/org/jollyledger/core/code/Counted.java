@@ -10,6 +10,16 @@ public final class Counted {
      * @param one what is counted, in the singular; the plural has an s more
      */
     public static String of(long count, String one) {
-        return count + " " + one + (count == 1 ? "" : "s");
+        return of(count, one, one + "s");
+    }
+
+    /**
+     * {@return such as "1 property" or "12 properties"}
+     *
+     * @param one what is counted, in the singular
+     * @param many the same in the plural
+     */
+    public static String of(long count, String one, String many) {
+        return count + " " + (count == 1 ? one : many);
     }
 }

@@ -3,6 +3,7 @@ package org.jollyledger.core.comparison;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.function.Function;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.comparison.PartComparison.Kind;
 import org.jollyledger.core.midi.MidiTrack;
 import org.jollyledger.core.part.BarBeat;
@@ -104,7 +105,7 @@ public record ComparedMessage(int track, long tick, BarBeat place, int status, i
     }
 
     private String size() {
-        return payload.length() == 1 ? "1 byte" : payload.length() + " bytes";
+        return Counted.of(payload.length(), "byte");
     }
 
     private String quoting(String what) {

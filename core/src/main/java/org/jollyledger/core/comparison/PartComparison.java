@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.part.BarBeat;
 import org.jollyledger.core.part.Channels;
@@ -61,7 +62,7 @@ public record PartComparison(List<Change> changes, int same) {
 
         /** {@return what happened to so many, such as "3 hits moved in time"} */
         public String words(long count) {
-            return count + " " + (count == 1 ? one : many);
+            return Counted.of(count, one, many);
         }
 
         /** {@return what happened, without a count, such as "another velocity"} */

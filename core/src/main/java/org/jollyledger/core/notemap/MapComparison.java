@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.function.BiPredicate;
 import java.util.stream.Stream;
 import org.jollyledger.core.code.Coded;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.sound.SoundDistance;
 
 /**
@@ -260,7 +261,7 @@ public record MapComparison(List<Pair> pairs, List<String> facts) {
             }
         }
         if (!facts.isEmpty()) {
-            words.add(facts.size() == 1 ? "1 property" : facts.size() + " properties");
+            words.add(Counted.of(facts.size(), "property", "properties"));
         }
         return words.isEmpty() ? "nothing differs" : String.join(", ", words);
     }

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.reconcile.Playing.Place;
 import org.jollyledger.core.reconcile.Playing.Spread;
@@ -57,8 +58,8 @@ final class Reasons {
                                         ? "the one note that is"
                                         : "all " + played.size() + " notes that are")
                                 + " played"
-                        : count(silentHits, "hit") + " of " + playing.hitCount() + " would be silent, on "
-                                + count(silentNotes, "note"));
+                        : Counted.of(silentHits, "hit") + " of " + playing.hitCount() + " would be silent, on "
+                                + Counted.of(silentNotes, "note"));
         for (Expectation expectation : Expectation.values()) {
             mostAt(expectation.place).map(expectation::judge).ifPresent(reasons::add);
         }
@@ -106,11 +107,7 @@ final class Reasons {
                 .sum();
         return all == 0
                 ? Optional.empty()
-                : Optional.of(downbeats + " of " + count(all, "crash stroke") + (all == 1 ? " marks" : " mark")
+                : Optional.of(downbeats + " of " + Counted.of(all, "crash stroke") + (all == 1 ? " marks" : " mark")
                         + " a downbeat");
-    }
-
-    private static String count(int number, String what) {
-        return number + " " + what + (number == 1 ? "" : "s");
     }
 }

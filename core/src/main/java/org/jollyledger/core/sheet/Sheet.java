@@ -156,6 +156,14 @@ public final class Sheet {
         return figures;
     }
 
+    /** {@return how many hits play nothing on the map} */
+    public int silentHits() {
+        return rows.stream()
+                .filter(SheetRow::playsNothing)
+                .mapToInt(SheetRow::hits)
+                .sum();
+    }
+
     /** {@return the tick at which the last bar that has hits ends} */
     public long endTick() {
         return endTick;

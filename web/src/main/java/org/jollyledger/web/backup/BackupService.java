@@ -33,6 +33,7 @@ import org.flywaydb.core.api.FlywayException;
 import org.hibernate.Session;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.backup.LedgerCopy.Copied;
 import org.jollyledger.web.backup.LedgerTables.Table;
@@ -142,7 +143,7 @@ public class BackupService {
 
         private static String count(int number, String what) {
             String several = what.endsWith("h") ? what + "es" : what + "s";
-            return number == 0 ? "" : number + " " + (number == 1 ? what : several);
+            return number == 0 ? "" : Counted.of(number, what, several);
         }
     }
 

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.jollyledger.core.batch.BatchRepairs;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.web.crosswalk.KeptService;
 import org.jollyledger.web.job.JobState;
 import org.jollyledger.web.ledger.ImportService;
@@ -216,7 +217,7 @@ class BatchController {
     String removeFinished(RedirectAttributes redirect) throws IOException {
         int count = batches.removeFinished();
         redirect.addFlashAttribute(
-                "message", count == 1 ? "Deleted 1 finished batch." : "Deleted " + count + " finished batches.");
+                "message", "Deleted " + Counted.of(count, "finished batch", "finished batches") + ".");
         return "redirect:/batches";
     }
 

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.crosswalk.Losses;
 import org.jollyledger.core.crosswalk.Route;
@@ -157,8 +158,8 @@ final class CrosswalkDrawing {
                 .map(overtaken -> Overtakings.words(overtaken, crosswalk))
                 .forEach(words::add);
         if (open.misfits() > 0) {
-            words.add(open.misfits() + (open.misfits() == 1 ? " route" : " routes")
-                    + " set for this part no longer fit; the others still apply.");
+            words.add(
+                    Counted.of(open.misfits(), "route") + " set for this part no longer fit; the others still apply.");
         }
         return words;
     }

@@ -6,6 +6,7 @@ import java.util.function.Function;
 import java.util.stream.IntStream;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.notemap.FreeNotes;
 import org.jollyledger.core.notemap.KitOrder;
 import org.jollyledger.core.notemap.Line;
@@ -176,8 +177,8 @@ enum EditOperation implements Coded {
         List<Integer> lines = some(map, request);
         int semitones = number(request.text());
         String how = semitones % 12 == 0
-                ? Math.abs(semitones / 12) + (Math.abs(semitones) == 12 ? " octave" : " octaves")
-                : Math.abs(semitones) + (Math.abs(semitones) == 1 ? " semitone" : " semitones");
+                ? Counted.of(Math.abs(semitones / 12), "octave")
+                : Counted.of(Math.abs(semitones), "semitone");
         return new Change(
                 MapEdits.shift(map, lines, semitones),
                 "Moved " + words(map, lines) + " " + how + (semitones < 0 ? " down" : " up"),

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.manual.Manual;
@@ -148,9 +149,9 @@ public class ImportService {
                 }
             }
             waiting.delete(entity);
-            done.add(added + (added == 1 ? " map added" : " maps added"));
+            done.add(Counted.of(added, "map") + " added");
             if (replaced > 0) {
-                done.add(replaced + (replaced == 1 ? " map replaced" : " maps replaced"));
+                done.add(Counted.of(replaced, "map") + " replaced");
             }
             int left = maps.size() - added - replaced;
             if (left > 0) {

@@ -3,6 +3,7 @@ package org.jollyledger.web.ledger;
 import java.io.IOException;
 import java.util.List;
 import java.util.OptionalInt;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NameRules;
@@ -71,7 +72,7 @@ class NewMapController {
         }
         int lines = stored.map().lines().size();
         redirect.addFlashAttribute(
-                "message", lines == 0 ? "New map." : "New map of " + lines + (lines == 1 ? " line." : " lines."));
+                "message", lines == 0 ? "New map." : "New map of " + Counted.of(lines, "line") + ".");
         return new ModelAndView("redirect:/maps/" + stored.slug());
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.exchange.NoteList;
 import org.jollyledger.core.exchange.NoteList.Row;
 import org.jollyledger.core.notemap.Line;
@@ -195,7 +196,6 @@ public record ReadingView(
 
     /** How many lines the map will have, in words. */
     public String count() {
-        int count = lines.size();
-        return count == 1 ? "1 line" : count + " lines";
+        return Counted.of(lines.size(), "line");
     }
 }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.comparison.ComparedHit;
 import org.jollyledger.core.comparison.ComparedMessage;
 import org.jollyledger.core.comparison.PartComparison;
@@ -132,7 +133,7 @@ public record PartComparisonView(String summary, List<Section> sections) {
     }
 
     private static String summary(PartComparison comparison) {
-        String same = comparison.same() == 1 ? "1 hit is the same." : comparison.same() + " hits are the same.";
+        String same = Counted.of(comparison.same(), "hit is", "hits are") + " the same.";
         return comparison.changes().isEmpty() ? same + " Nothing differs." : same + " " + differences(comparison) + ".";
     }
 

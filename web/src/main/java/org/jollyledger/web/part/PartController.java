@@ -45,20 +45,21 @@ class PartController {
             List<String> damages,
             List<String> allDamages) {
         private static PartHead of(SheetDesk.Open open) {
+            List<String> damages = Damage.summary(open.part().file());
             return new PartHead(
                     open.part().slug(),
                     open.part().title(),
                     PartFacts.of(open),
                     open.drums().reason(),
-                    Damage.summary(open.part().file()),
-                    everyPlace(open.part().file()));
+                    damages,
+                    everyPlace(open.part().file(), damages));
         }
     }
 
     /** Every damaged place; none when the summary names each of them already. */
-    private static List<String> everyPlace(MidiFile file) {
+    private static List<String> everyPlace(MidiFile file, List<String> summary) {
         List<String> all = file.damages().stream().map(Damage::sentence).toList();
-        return all.equals(Damage.summary(file)) ? List.of() : all;
+        return all.equals(summary) ? List.of() : all;
     }
 
     /** A line to which hits can be moved. */

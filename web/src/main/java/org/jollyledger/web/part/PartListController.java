@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.problem.Refusal;
@@ -94,7 +95,7 @@ class PartListController {
             return sentences;
         }
         List<String> first = new ArrayList<>(sentences.subList(0, MOST_REFUSALS));
-        first.add((sentences.size() - MOST_REFUSALS) + " more files could not be read.");
+        first.add(Counted.of(sentences.size() - MOST_REFUSALS, "more file") + " could not be read.");
         return first;
     }
 

@@ -4,8 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jollyledger.core.part.DrumChannel;
-import org.jollyledger.core.part.Part;
-import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.MapName;
 import org.jollyledger.web.ledger.StoredMap;
@@ -35,9 +33,9 @@ record PartOrigin(
 
     static PartOrigin of(SheetDesk.Open open, LedgerService ledger, Recognition recognition) {
         Optional<StoredMap> written = open.part().writtenForId().map(ledger::get);
-        Part part = open.drums().part();
-        int silent = silentOn(open.map(), part);
-        boolean mostlySilent = 2 * silent > part.hitCount();
+        int silent = open.sheet().silentHits();
+        int hits = open.sheet().part().hitCount();
+        boolean mostlySilent = 2 * silent > hits;
         List<Long> used = new ArrayList<>(List.of(open.map().id()));
         written.map(StoredMap::id).ifPresent(used::add);
         return new PartOrigin(
@@ -45,8 +43,7 @@ record PartOrigin(
                 DrumChannel.doubt(open.part().file(), open.map().map().channel())
                         .orElse(""),
                 mostlySilent
-                        ? "Most hits are silent on " + open.map().map().name() + ": " + silent + " of "
-                                + part.hitCount() + "."
+                        ? "Most hits are silent on " + open.map().map().name() + ": " + silent + " of " + hits + "."
                         : "",
                 mostlySilent
                         ? wayOut(open, written, ledger, recognition)
@@ -54,17 +51,6 @@ record PartOrigin(
                                 .orElse(null)
                         : null,
                 ledger.removedOf(used));
-    }
-
-    private static int silentOn(StoredMap map, Part part) {
-        int[] hits = part.hitsPerNote();
-        int silent = 0;
-        for (int note = 0; note < Note.COUNT; note++) {
-            if (hits[note] > 0 && map.map().lineAt(Note.of(note)).isEmpty()) {
-                silent += hits[note];
-            }
-        }
-        return silent;
     }
 
     /** The map it was written for, or the likeliest on which most of it sounds. */

@@ -6,7 +6,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import org.jollyledger.core.batch.ArchiveParts;
 import org.jollyledger.core.batch.BatchLimits;
 import org.jollyledger.core.midi.MidiFile;
@@ -20,13 +19,13 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.multipart.MultipartFile;
 
 /** Adds uploaded MIDI files as parts, and those in zip archives. Files that cannot be read are reported, the others added. */
-@Component
-class PartUpload {
+@Component("partUpload")
+public class PartUpload {
     /** For each of them the likeliest map is found while the user waits. */
-    static final int MOST_PARTS = 300;
+    private static final int MOST_PARTS = 300;
 
     private static final BatchLimits LIMITS = new BatchLimits(16 << 20, 16 << 20, 64L << 20, 10_000);
-    private static final Set<String> MIDI_ENDINGS = Set.of(".mid", ".midi", ".smf", ".kar", ".rmi");
+    private static final List<String> MIDI_ENDINGS = List.of(".mid", ".midi", ".smf", ".kar", ".rmi");
     private static final int RUNNERS_UP = 2;
 
     /**
@@ -63,6 +62,16 @@ class PartUpload {
         this.ledger = ledger;
         this.recognition = recognition;
         this.passing = passing;
+    }
+
+    /** How many parts can be added at once. */
+    public int mostAtOnce() {
+        return MOST_PARTS;
+    }
+
+    /** The endings of files that can be parts or hold some, as a file field takes them. */
+    public String endings() {
+        return String.join(",", MIDI_ENDINGS) + ",.zip";
     }
 
     /**

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.IntStream;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.notemap.Line;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.core.part.TimeMap;
@@ -109,10 +110,7 @@ record SheetState(
                 open.part().revision(),
                 PartFacts.of(open),
                 sheet.part().hitCount(),
-                sheet.rows().stream()
-                        .filter(SheetRow::playsNothing)
-                        .mapToInt(SheetRow::hits)
-                        .sum(),
+                sheet.silentHits(),
                 sheet.rows().stream()
                         .map(row -> Row.of(row, open.map().map().middleC(), written))
                         .toList(),
@@ -138,7 +136,7 @@ record SheetState(
         for (int bars : ZOOMED_BARS) {
             long ticks = times.startOfBar(1 + bars) - from;
             if (ticks < sheet.endTick()) {
-                zooms.add(new Zoom(bars == 1 ? "1 bar" : bars + " bars", ticks));
+                zooms.add(new Zoom(Counted.of(bars, "bar"), ticks));
             }
         }
         zooms.add(new Zoom("the whole part", Math.max(1, sheet.endTick())));

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFormatException;
 import org.jollyledger.core.notemap.NoteMap;
@@ -267,7 +268,7 @@ class ReconcileService {
         if (count == 0) {
             return "There is nothing that can be fixed without looking at it.";
         }
-        String summary = "Fixed what is safe: " + count + (count == 1 ? " discrepancy" : " discrepancies");
+        String summary = "Fixed what is safe: " + Counted.of(count, "discrepancy", "discrepancies");
         parts.change(open.part().slug(), base, summary, mended.file().toBytes());
         return summary + ".";
     }
