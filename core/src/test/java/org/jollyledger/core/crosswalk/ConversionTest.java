@@ -45,6 +45,31 @@ class ConversionTest {
     /** One kick, one snare, one crash: everything else folds, goes silent or is substituted. */
     private static final NoteMap SMALL = map(OptionalInt.of(10), "60 kick", "61 snare", "62 crash.1");
 
+    private static final Crosswalk TO_SMALL = Crosswalk.propose(GM, SMALL);
+
+    /** The same sounds on other notes. */
+    private static final NoteMap OTHER = new NoteMap(
+            "Other",
+            "",
+            MapKind.LIBRARY,
+            OctaveConvention.C4,
+            GM.channel(),
+            ChokeExpression.NOTE,
+            OpennessExpression.NOTES,
+            GM.lines().stream()
+                    .map(line -> new Line(
+                            Note.of((line.note().number() * 5) % 128),
+                            line.name(),
+                            line.shortName(),
+                            line.sound(),
+                            Optional.empty(),
+                            ""))
+                    .toList(),
+            "");
+
+    private static final Crosswalk TO_OTHER = Crosswalk.propose(GM, OTHER);
+    private static final Crosswalk FROM_OTHER = Crosswalk.propose(OTHER, GM);
+
     @Provide
     Arbitrary<byte[]> files() {
         return RandomMidi.files();
@@ -188,39 +213,18 @@ class ConversionTest {
     /** Two layouts of the same sounds on other notes: there and back again is the same file. */
     @Property
     void thereAndBackBetweenMapsOfTheSameSoundsIsLossless(@ForAll("files") byte[] bytes) throws Exception {
-        List<Line> moved = GM.lines().stream()
-                .map(line -> new Line(
-                        Note.of((line.note().number() * 5) % 128),
-                        line.name(),
-                        line.shortName(),
-                        line.sound(),
-                        Optional.empty(),
-                        ""))
-                .toList();
-        NoteMap other = new NoteMap(
-                "Other",
-                "",
-                MapKind.LIBRARY,
-                OctaveConvention.C4,
-                GM.channel(),
-                ChokeExpression.NOTE,
-                OpennessExpression.NOTES,
-                moved,
-                "");
         Part part = Part.of(MidiFile.read(bytes), Channels.only(10));
-        Crosswalk crosswalk = Crosswalk.propose(GM, other);
-        Assume.that(!Strays.standWhereHitsLand(part, crosswalk));
-        Conversion there = Conversion.of(part, crosswalk);
+        Assume.that(!Strays.standWhereHitsLand(part, TO_OTHER));
+        Conversion there = Conversion.of(part, TO_OTHER);
         assertThat(there.statement().totals().carried()).isEqualTo(part.hitCount());
         Part converted = Part.of(MidiFile.read(there.bytes()), Channels.only(10));
-        assertThat(Conversion.of(converted, Crosswalk.propose(other, GM)).bytes())
-                .isEqualTo(bytes);
+        assertThat(Conversion.of(converted, FROM_OTHER).bytes()).isEqualTo(bytes);
     }
 
     /** After a conversion no two hits share note and moment, unless they did so on one line before. */
     @Property
     void hitsOfDifferentLinesThatMeetFoldIntoOne(@ForAll("files") byte[] bytes) throws Exception {
-        Crosswalk crosswalk = Crosswalk.propose(GM, SMALL);
+        Crosswalk crosswalk = TO_SMALL;
         MidiFile file = MidiFile.read(bytes);
         Part before = Part.of(file, Channels.only(10));
         Part after = Part.of(MidiFile.read(Conversion.of(before, crosswalk).bytes()), Channels.only(10));
@@ -242,7 +246,7 @@ class ConversionTest {
     @Test
     void foldingKeepsTheLouderWithItsOwnEnd() throws Exception {
         byte[] bytes = Hex.file(0, "00993150 00993964 30893100 30893900 00FF2F00");
-        Conversion conversion = convert(bytes, Crosswalk.propose(GM, SMALL));
+        Conversion conversion = convert(bytes, TO_SMALL);
         assertThat(Events.read(MidiFile.read(conversion.bytes())))
                 .containsExactly("0 0 993e64", "0 96 893e00", "0 96 ff2f");
         assertThat(conversion.statement().totals()).isEqualTo(new Totals(2, 1, 1, 0, 1, 0, 0, 0, 0, 0));
@@ -256,7 +260,7 @@ class ConversionTest {
     @Test
     void hitsAcrossTracksThatPlayTogetherFoldToo() throws Exception {
         byte[] bytes = Hex.file(1, "60993150 30893100 00FF2F00", "60993964 30893900 00FF2F00");
-        Conversion conversion = convert(bytes, Crosswalk.propose(GM, SMALL));
+        Conversion conversion = convert(bytes, TO_SMALL);
         assertThat(conversion.statement().totals().folded()).isOne();
         assertThat(Events.read(MidiFile.read(conversion.bytes())))
                 .containsExactly("0 144 ff2f", "1 96 993e64", "1 144 893e00", "1 144 ff2f");
@@ -300,7 +304,7 @@ class ConversionTest {
     @Test
     void silentHitsGoAndUnlistedHitsPass() throws Exception {
         byte[] bytes = Hex.file(0, "00992640 0A992600 56994740 0A994700 56991540 0A991500 00FF2F00");
-        Conversion conversion = convert(bytes, Crosswalk.propose(GM, SMALL));
+        Conversion conversion = convert(bytes, TO_SMALL);
         assertThat(conversion.statement().totals()).isEqualTo(new Totals(3, 1, 0, 0, 0, 1, 1, 0, 0, 0));
         assertThat(conversion.statement().losses()).singleElement().satisfies(loss -> {
             assertThat(loss.entry()).isEqualTo(Entry.SILENT);
@@ -315,7 +319,7 @@ class ConversionTest {
     @Test
     void aPartOnAnotherChannelThanItsMapComesOutWhereTheTargetListens() throws Exception {
         byte[] bytes = Hex.file(0, "00902440 0A902400 00FF2F00");
-        Conversion conversion = convert(bytes, Crosswalk.propose(GM, SMALL));
+        Conversion conversion = convert(bytes, TO_SMALL);
         assertThat(conversion.channels()).isEqualTo(Channels.only(10));
         assertThat(Events.read(MidiFile.read(conversion.bytes())))
                 .containsExactly("0 0 993c40", "0 10 993c00", "0 10 ff2f");

@@ -109,14 +109,16 @@ class OutsideReadersTest {
     /** All real files from General MIDI to a map, and back again. */
     private static List<byte[]> conversions(NoteMap target) throws Exception {
         List<byte[]> files = new ArrayList<>();
+        Crosswalk to = Crosswalk.propose(GM, target);
+        Crosswalk from = Crosswalk.propose(target, GM);
         for (Path path : Outside.realFiles()) {
             Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(10));
             assertThat(part.hitCount()).isPositive();
-            Conversion there = Conversion.of(part, Crosswalk.propose(GM, target));
+            Conversion there = Conversion.of(part, to);
             assertThat(there.statement().balances()).isTrue();
             files.add(there.bytes());
             Part converted = Part.of(MidiFile.read(there.bytes()), Channels.only(10));
-            Conversion back = Conversion.of(converted, Crosswalk.propose(target, GM));
+            Conversion back = Conversion.of(converted, from);
             assertThat(back.statement().balances()).isTrue();
             assertThat(back.statement().totals().hitsIn())
                     .isEqualTo(there.statement().totals().hitsOut());
@@ -146,12 +148,13 @@ class OutsideReadersTest {
 
     @Test
     void realFilesComeBackByteForByte() throws Exception {
+        Crosswalk same = Crosswalk.propose(GM, GM);
         for (Path path : Outside.realFiles()) {
             byte[] bytes = Files.readAllBytes(path);
             MidiFile file = MidiFile.read(bytes);
             assertThat(file.damages()).isEmpty();
             Part part = Part.of(file, Channels.only(10));
-            assertThat(Conversion.of(part, Crosswalk.propose(GM, GM)).bytes()).isEqualTo(bytes);
+            assertThat(Conversion.of(part, same).bytes()).isEqualTo(bytes);
         }
     }
 
@@ -237,9 +240,10 @@ class OutsideReadersTest {
     /** Every note of every conversion is one that the target lists, or one that the source did not list. */
     @Test
     void onlyNotesOfTheTargetComeOut() throws Exception {
+        Crosswalk toHalf = Crosswalk.propose(GM, HALF);
         for (Path path : Outside.realFiles()) {
             Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(10));
-            Conversion conversion = Conversion.of(part, Crosswalk.propose(GM, HALF));
+            Conversion conversion = Conversion.of(part, toHalf);
             Part after = Part.of(MidiFile.read(conversion.bytes()), Channels.only(10));
             List<Integer> allowed = Stream.concat(
                             HALF.lines().stream().map(Line::note).map(listed -> listed.number()),

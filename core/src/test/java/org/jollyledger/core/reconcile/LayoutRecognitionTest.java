@@ -56,7 +56,17 @@ class LayoutRecognitionTest {
         }
     }
 
-    private static List<Trial> trials(List<NoteMap> layouts) throws Exception {
+    private static List<Trial> trials;
+
+    /** Real music on each layout; made once. */
+    private static List<Trial> trials() throws Exception {
+        if (trials == null) {
+            trials = makeTrials(layouts());
+        }
+        return trials;
+    }
+
+    private static List<Trial> makeTrials(List<NoteMap> layouts) throws Exception {
         List<Trial> trials = new ArrayList<>();
         for (Path path : Outside.realFiles()) {
             Part part = Part.of(MidiFile.read(Files.readAllBytes(path)), Channels.only(10));
@@ -77,7 +87,7 @@ class LayoutRecognitionTest {
     /** Source of the music: Debian's planetblupi-music-midi, General MIDI parts. */
     @Test
     void namesTheLayoutOfRealPartsInNineOfTen() throws Exception {
-        List<Trial> trials = trials(layouts());
+        List<Trial> trials = trials();
         List<Trial> wrong = trials.stream().filter(trial -> !trial.isRight()).toList();
         assertThat(wrong).as("of %d", trials.size()).hasSizeLessThanOrEqualTo(trials.size() / 10);
     }
@@ -133,7 +143,7 @@ class LayoutRecognitionTest {
         int certain = 0;
         int wrong = 0;
         int absentButSure = 0;
-        List<Trial> trials = trials(layouts);
+        List<Trial> trials = trials();
         for (Trial trial : trials) {
             MidiFile file = Layouts.alone(trial.part);
             Answer there = recognise(file, layouts);
