@@ -45,7 +45,7 @@ class DurabilityTest {
     private static final int START_SECONDS = 180;
     private static final int MAPS_BEFORE_THE_BATCH = 40;
     private static final int MAPS_BEFORE_THE_KILL = 5;
-    private static final int PARTS = 1_000;
+    private static final int PARTS = 300;
     private static final int MAPS_AT_ONCE = 300;
     /** Milliseconds; an import or a restore takes about that long. */
     private static final int LATEST_KILL = 2_500;

@@ -25,7 +25,7 @@ import tools.jackson.databind.JsonNode;
 /** Two applications with one database, in a server of its own, and one data folder. */
 class TwoNodesTest {
     private static final Duration LONGEST_START = Duration.ofMinutes(4);
-    private static final int COPIES = 1_000;
+    private static final int COPIES = 300;
 
     private final List<Process> started = new ArrayList<>();
 
