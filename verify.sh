@@ -58,13 +58,13 @@ tests_of() {
 }
 
 # What is handed out starts and answers.
-archive_starts() {
+archive_starts() (
   local unpacked="$work/archive" log="$work/log.txt"
   mkdir -p "$unpacked"
   (cd "$unpacked" && "$(command -v jar)" xf "$OLDPWD"/web/target/jolly-ledger-*.zip)
   local part
   for part in jolly-ledger.sh jolly-ledger.cmd README.txt LICENSE bom.json licences/THIRD-PARTY.txt; do
-    [ -s "$unpacked"/jolly-ledger-*/"$part" ] || { echo "The archive lacks $part." >&2; return 1; }
+    [ -s "$unpacked"/jolly-ledger-*/"$part" ] || { echo "The archive lacks $part." >&2; exit 1; }
   done
   cd "$unpacked"
   keytool -genkeypair -alias own -keyalg EC -dname CN=localhost -keystore own.p12 -storepass curtain 2>/dev/null
@@ -82,10 +82,10 @@ archive_starts() {
 print(ask.urlopen(sys.argv[1] + "/actuator/health", context=ssl._create_unverified_context()).read().decode())' "$address" || true)"
   kill -TERM "$started" 2>/dev/null || true
   wait "$started" || true
-  [ -s "$unpacked/kept/ledger.mv.db" ] || { echo "The ledger is not in the folder that was named." >&2; cat "$log" >&2; return 1; }
-  [ -s "$(echo "$unpacked"/jolly-ledger-*/app/*.jsa)" ] || { echo "The archive of classes was not made." >&2; return 1; }
-  [[ $address = https://* && $health = *UP* ]] || { echo "The archive does not start:" >&2; cat "$log" >&2; return 1; }
-}
+  [ -s "$unpacked/kept/ledger.mv.db" ] || { echo "The ledger is not in the folder that was named." >&2; cat "$log" >&2; exit 1; }
+  [ -s "$(echo "$unpacked"/jolly-ledger-*/app/*.jsa)" ] || { echo "The archive of classes was not made." >&2; exit 1; }
+  [[ $address = https://* && $health = *UP* ]] || { echo "The archive does not start:" >&2; cat "$log" >&2; exit 1; }
+)
 
 work="$(mktemp -d)"
 trap 'kill $(jobs -p) 2>/dev/null || true; rm -rf "$work"' EXIT
