@@ -63,7 +63,7 @@ document.addEventListener("alpine:init", () => {
         this.refusal =
           wanted.length === 0
             ? "There are no MIDI files in this folder."
-            : `This folder has ${wanted.length} MIDI files, and ${most} can be added at once; convert it on the Batches page.`;
+            : `This folder has ${wanted.length} MIDI files, and ${most} can be added at a time; convert it on the Batches page.`;
         return;
       }
       const chosen = new DataTransfer();

@@ -64,8 +64,8 @@ public class PartUpload {
         this.passing = passing;
     }
 
-    /** How many parts can be added at once. */
-    public int mostAtOnce() {
+    /** How many parts can be added at a time. */
+    public int mostAtATime() {
         return MOST_PARTS;
     }
 
@@ -92,7 +92,7 @@ public class PartUpload {
         }
         if (looked.found.size() > MOST_PARTS) {
             throw Refusal.tooLarge("These are " + looked.found.size() + " MIDI files, and " + MOST_PARTS
-                    + " can be added at once; add fewer, or convert the whole folder on the Batches page.");
+                    + " can be added at a time; add fewer, or convert the whole folder on the Batches page.");
         }
         List<String> slugs = new ArrayList<>();
         Recognised recognised = new Recognised("", List.of());
