@@ -41,7 +41,7 @@ const source = (context, layer, ratios, noiseBuffer, begin, end) => {
   });
 };
 
-const playLayer = (context, layer, ratios, noiseBuffer, begin, gain) => {
+const playLayer = (context, layer, ratios, noiseBuffer, begin, gain, out) => {
   const loudest = begin + layer.attack;
   const quiet = loudest + layer.decay;
   const end = quiet + layer.decay * 0.15;
@@ -51,7 +51,7 @@ const playLayer = (context, layer, ratios, noiseBuffer, begin, gain) => {
   envelope.gain.linearRampToValueAtTime(peak, loudest);
   envelope.gain.exponentialRampToValueAtTime(peak * QUIET, quiet);
   envelope.gain.linearRampToValueAtTime(0, end);
-  envelope.connect(context.destination);
+  envelope.connect(out);
   let into = envelope;
   if (layer.filter !== "ALL") {
     into = context.createBiquadFilter();
@@ -76,15 +76,30 @@ const noiseAt = (context) => {
   return made;
 };
 
-const render = (voice, ratios, sampleRate) => {
-  const context = new OfflineAudioContext(1, Math.ceil(voice.seconds * sampleRate), sampleRate);
+// A browser makes its waves anew for each context: voices that last about as long are made together, each on a channel.
+const VOICES_TOGETHER = 24;
+
+const render = async (voices, ratios, sampleRate) => {
+  const lengths = voices.map((voice) => Math.ceil(voice.seconds * sampleRate));
+  const context = new OfflineAudioContext(voices.length, Math.max(...lengths), sampleRate);
   const noiseBuffer = noiseAt(context);
-  for (const stroke of voice.strokes) {
-    for (const layer of voice.layers) {
-      playLayer(context, layer, ratios, noiseBuffer, stroke.after, stroke.gain);
+  const channels = context.createChannelMerger(voices.length);
+  channels.connect(context.destination);
+  voices.forEach((voice, channel) => {
+    const out = context.createGain();
+    out.connect(channels, 0, channel);
+    for (const stroke of voice.strokes) {
+      for (const layer of voice.layers) {
+        playLayer(context, layer, ratios, noiseBuffer, stroke.after, stroke.gain, out);
+      }
     }
-  }
-  return context.startRendering();
+  });
+  const rendered = await context.startRendering();
+  return lengths.map((length, channel) => {
+    const buffer = new AudioBuffer({ length, numberOfChannels: 1, sampleRate });
+    buffer.copyToChannel(rendered.getChannelData(channel).subarray(0, length), 0);
+    return buffer;
+  });
 };
 
 // What a browser resamples where its speakers run at another rate.
@@ -105,13 +120,15 @@ export class Instrument {
 
   // Makes the sounds that are not made yet.
   async prepare({ ratios, voices }) {
-    await Promise.all(
-      Object.entries(voices).map(async ([code, voice]) => {
-        if (!this.#buffers.has(code)) {
-          this.#buffers.set(code, await render(voice, ratios, this.#context?.sampleRate ?? SAMPLE_RATE));
-        }
-      }),
-    );
+    const sampleRate = this.#context?.sampleRate ?? SAMPLE_RATE;
+    const missing = Object.entries(voices)
+      .filter(([code]) => !this.#buffers.has(code))
+      .sort(([, one], [, other]) => one.seconds - other.seconds);
+    for (let at = 0; at < missing.length; at += VOICES_TOGETHER) {
+      const some = missing.slice(at, at + VOICES_TOGETHER);
+      const made = await render(some.map(([, voice]) => voice), ratios, sampleRate);
+      some.forEach(([code], index) => this.#buffers.set(code, made[index]));
+    }
   }
 
   has(code) {
