@@ -21,6 +21,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.IntStream;
 import org.awaitility.Awaitility;
+import org.jollyledger.web.support.Batches;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
 import org.jollyledger.web.support.Http;
@@ -59,11 +60,7 @@ class BackupTest {
     /** Nothing is replaced while a batch runs, and tests before may have begun one. */
     @BeforeEach
     void awaitRunningBatches(Address address) {
-        Awaitility.await()
-                .atMost(Duration.ofSeconds(60))
-                .until(() -> Http.json(Http.get(address.url("/api/batches")))
-                        .valueStream()
-                        .noneMatch(batch -> batch.get("state").stringValue().matches("waiting|running")));
+        Batches.awaitAll(address.url(""));
     }
 
     private static byte[] bytes(String url) throws Exception {

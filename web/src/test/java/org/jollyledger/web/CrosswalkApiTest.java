@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jollyledger.web.support.Batches;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
@@ -194,9 +195,7 @@ class CrosswalkApiTest {
 
     private static JsonNode waitFor(Address address, String path) throws Exception {
         return await().atMost(Duration.ofSeconds(30))
-                .until(
-                        () -> Http.json(Http.get(address.url(path))),
-                        batch -> !batch.get("state").stringValue().matches("waiting|running"));
+                .until(() -> Http.json(Http.get(address.url(path))), batch -> !Batches.isUnderWay(batch));
     }
 
     @Test

@@ -9,6 +9,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.util.Map;
 import org.jollyledger.web.file.FileName;
+import org.jollyledger.web.support.Batches;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
@@ -150,10 +151,7 @@ class SafetyTest {
     }
 
     private static boolean isUnderWay(Address address, String batch) throws Exception {
-        return Http.json(Http.get(address.url("/api" + batch)))
-                .get("state")
-                .stringValue()
-                .matches("waiting|running");
+        return Batches.isUnderWay(Http.json(Http.get(address.url("/api" + batch))));
     }
 
     /** A hundred megabytes that announce themselves, and as many that do not. */

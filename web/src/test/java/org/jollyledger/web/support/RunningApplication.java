@@ -1,7 +1,6 @@
 package org.jollyledger.web.support;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
 import java.net.ServerSocket;
@@ -9,7 +8,6 @@ import java.net.URI;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import org.jollyledger.web.JollyLedgerApplication;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ExtensionContext.StoreScope;
@@ -27,8 +25,6 @@ import org.springframework.util.FileSystemUtils;
 public final class RunningApplication implements ParameterResolver {
     private static final ExtensionContext.Namespace NAMESPACE =
             ExtensionContext.Namespace.create(RunningApplication.class);
-
-    private static final Duration LONGEST_JOB = Duration.ofMinutes(1);
 
     /** The address of the running application, without a slash at its end. */
     public record Address(URI uri) {
@@ -59,15 +55,9 @@ public final class RunningApplication implements ParameterResolver {
                 return;
             }
             user = next;
-            await().atMost(LONGEST_JOB).until(this::isIdle);
+            Batches.awaitAll(address.url(""));
             good(Http.postFile(address.url("/api/backup?mode=replace"), "file", "backup.zip", atTheStart));
             FileSystemUtils.deleteRecursively(data.resolve("backups"));
-        }
-
-        private boolean isIdle() throws IOException, InterruptedException {
-            return Http.json(good(Http.get(address.url("/api/batches"))))
-                    .valueStream()
-                    .noneMatch(batch -> batch.get("state").stringValue().matches("waiting|running"));
         }
 
         private static HttpResponse<byte[]> good(HttpResponse<byte[]> answer) {
