@@ -90,12 +90,14 @@ print(ask.urlopen(sys.argv[1] + "/actuator/health", context=ssl._create_unverifi
 work="$(mktemp -d)"
 trap 'kill $(jobs -p) 2>/dev/null || true; rm -rf "$work"' EXIT
 mvn=(./mvnw -B -ntp)
-rm -rf core/target/surefire-reports web/target/surefire-reports
-step "The core is formatted and compiles" core-compiles "${mvn[@]}" -pl core test-compile
-# Side by side, so that neither processor is idle: the core's tests and the build, then the core's and the web's tests.
+rm -rf core/target/surefire-reports web/target/surefire-reports core/target/*.jar
+step "Everything is formatted, compiled and packed" package "${mvn[@]}" -Pdistribution package -DskipTests &
+packing=$!
+# Side by side, so that neither processor is idle: the core's tests and the build of the web, then the tests of both.
+until compgen -G "core/target/*.jar" >/dev/null || ! kill -0 $packing 2>/dev/null; do sleep 0.2; done
 step "The core's tests are green" core-tests "${mvn[@]}" -pl core surefire:test -Dforks=1 &
 core=$!
-step "Everything is formatted, compiled and packed" package "${mvn[@]}" -Pdistribution package -DskipTests
+wait $packing
 step "The archive starts and answers" archive archive_starts
 failed=0
 step "The web's tests are green" web-tests "${mvn[@]}" -pl core,web jar:jar surefire:test -Dcore.skipTests=true \

@@ -34,6 +34,7 @@ import org.jollyledger.core.support.DemoMaps;
 import org.jollyledger.core.support.Events;
 import org.jollyledger.core.support.Outside;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -54,21 +55,25 @@ class OutsideReadersTest {
 
     private static final String LIST_CHANNEL_EVENTS = """
             import mido, sys
-            for index, track in enumerate(mido.MidiFile(sys.argv[1]).tracks):
-                tick = 0
-                for message in track:
-                    tick += message.time
-                    if not message.is_meta and message.type != 'sysex':
-                        print(index, tick, message.hex().replace(' ', '').lower())
+            for path in sys.argv[1:]:
+                print(path)
+                for index, track in enumerate(mido.MidiFile(path).tracks):
+                    tick = 0
+                    for message in track:
+                        tick += message.time
+                        if not message.is_meta and message.type != 'sysex':
+                            print(index, tick, message.hex().replace(' ', '').lower())
             """;
 
     private static final String LIST_STROKES_IN_SECONDS = """
             import mido, sys
-            seconds = 0
-            for message in mido.MidiFile(sys.argv[1]):
-                seconds += message.time
-                if message.type == 'note_on' and message.velocity > 0:
-                    print(round(seconds * 1000000), message.note, message.velocity)
+            for path in sys.argv[1:]:
+                print(path)
+                seconds = 0
+                for message in mido.MidiFile(path):
+                    seconds += message.time
+                    if message.type == 'note_on' and message.velocity > 0:
+                        print(round(seconds * 1000000), message.note, message.velocity)
             """;
 
     /** A minute of playing with a pedal, some notes of which never end. */
@@ -97,11 +102,11 @@ class OutsideReadersTest {
     }
 
     /** In each run some other files are read by the slow readers. */
-    private static final int TURN = new Random().nextInt(4);
+    private static final int TURN = new Random().nextInt(8);
 
-    private static <T> List<T> oneInFour(List<T> all, int turn) {
+    private static <T> List<T> oneIn(int many, List<T> all, int turn) {
         return IntStream.range(0, all.size())
-                .filter(index -> (index + turn) % 4 == 0)
+                .filter(index -> (index + turn) % many == 0)
                 .mapToObj(all::get)
                 .toList();
     }
@@ -127,13 +132,13 @@ class OutsideReadersTest {
         return files;
     }
 
-    /** The unlucky cue and the real files with everything in them that does not sound as meant put right. */
-    private static List<byte[]> mended() throws Exception {
+    /** The unlucky cue and one in eight real files with everything in them that does not sound as meant put right. */
+    private static List<byte[]> mended(int turn) throws Exception {
         List<byte[]> files = new ArrayList<>();
         NoteMap kit = DemoMaps.named("Otterbrook E7");
         files.add(mended(DemoMaps.cue("Rain on the Tent"), kit, kit));
         files.add(mended(DemoMaps.cue("Rain on the Tent"), DemoMaps.named("Barley Row"), kit));
-        for (Path path : Outside.realFiles()) {
+        for (Path path : oneIn(8, Outside.realFiles(), turn)) {
             files.add(mended(MidiFile.read(Files.readAllBytes(path)), HALF, GM));
         }
         return files;
@@ -164,54 +169,66 @@ class OutsideReadersTest {
         targets.add(HALF);
         targets.add(GeneralMidi.level2());
         for (NoteMap target : targets) {
-            for (byte[] bytes : oneInFour(conversions(target), TURN + targets.indexOf(target))) {
+            for (byte[] bytes : oneIn(4, conversions(target), TURN + targets.indexOf(target))) {
                 assertThat(Events.readByJdk(bytes)).as(target.name()).isEqualTo(Events.read(MidiFile.read(bytes)));
             }
         }
     }
 
-    @Test
-    void midoReadsTheSameChannelEvents() throws Exception {
-        List<byte[]> files = new ArrayList<>(oneInFour(conversions(HALF), TURN));
-        files.addAll(oneInFour(mended(), TURN));
-        files.addAll(oneInFour(recorded(), TURN));
+    /** What a program in Python prints of each of some files: it is slow to start, so it reads all of them at once. */
+    private static List<List<String>> printed(String program, Path folder, List<byte[]> files) throws Exception {
+        List<String> command = new ArrayList<>(List.of("/usr/bin/python3", "-c", program));
         for (byte[] bytes : files) {
-            withFile(
-                    bytes,
-                    path -> assertThat(Outside.run(
-                                    List.of("/usr/bin/python3", "-c", LIST_CHANNEL_EVENTS, path.toString())))
-                            .isEqualTo(channelEvents(bytes)));
+            command.add(
+                    Files.write(folder.resolve(command.size() + ".mid"), bytes).toString());
+        }
+        List<List<String>> printed = new ArrayList<>();
+        for (String line : Outside.run(command)) {
+            if (line.startsWith(folder.toString())) {
+                printed.add(new ArrayList<>());
+            } else {
+                printed.get(printed.size() - 1).add(line);
+            }
+        }
+        assertThat(printed).hasSameSizeAs(files);
+        return printed;
+    }
+
+    @Test
+    void midoReadsTheSameChannelEvents(@TempDir Path folder) throws Exception {
+        List<byte[]> files = new ArrayList<>(oneIn(8, conversions(HALF), TURN));
+        files.addAll(mended(TURN));
+        files.addAll(oneIn(4, recorded(), TURN));
+        List<List<String>> read = printed(LIST_CHANNEL_EVENTS, folder, files);
+        for (int index = 0; index < files.size(); index++) {
+            assertThat(read.get(index)).isEqualTo(channelEvents(files.get(index)));
         }
     }
 
     @Test
-    void midoHearsWhatWasPlayedWhenItWasPlayed() throws Exception {
-        for (long seed = 0; seed < 6; seed++) {
+    void midoHearsWhatWasPlayedWhenItWasPlayed(@TempDir Path folder) throws Exception {
+        List<List<String>> heard = printed(LIST_STROKES_IN_SECONDS, folder, recorded());
+        for (int seed = 0; seed < heard.size(); seed++) {
             List<TimedMessage> strokes = played(seed).stream()
                     .filter(TimedMessage::isStroke)
                     .sorted(Comparator.comparingLong(TimedMessage::at))
                     .toList();
-            withFile(recorded(seed), path -> {
-                List<String> heard =
-                        Outside.run(List.of("/usr/bin/python3", "-c", LIST_STROKES_IN_SECONDS, path.toString()));
-                assertThat(heard).hasSameSizeAs(strokes);
-                for (int at = 0; at < heard.size(); at++) {
-                    String[] stroke = heard.get(at).split(" ");
-                    assertThat(Math.abs(
-                                    Long.parseLong(stroke[0]) - strokes.get(at).at()))
-                            .isLessThanOrEqualTo(1_000);
-                    assertThat(stroke[1] + " " + stroke[2])
-                            .isEqualTo(strokes.get(at).data1() + " "
-                                    + strokes.get(at).data2());
-                }
-            });
+            assertThat(heard.get(seed)).hasSameSizeAs(strokes);
+            for (int at = 0; at < strokes.size(); at++) {
+                String[] stroke = heard.get(seed).get(at).split(" ");
+                assertThat(Math.abs(Long.parseLong(stroke[0]) - strokes.get(at).at()))
+                        .isLessThanOrEqualTo(1_000);
+                assertThat(stroke[1] + " " + stroke[2])
+                        .isEqualTo(
+                                strokes.get(at).data1() + " " + strokes.get(at).data2());
+            }
         }
     }
 
     @Test
     void midicsvReadsTheSameNotes() throws Exception {
         Pattern note = Pattern.compile("(\\d+), (\\d+), (Note_on|Note_off)_c, (\\d+), (\\d+), (\\d+)");
-        List<byte[]> files = new ArrayList<>(oneInFour(conversions(HALF), TURN + 1));
+        List<byte[]> files = new ArrayList<>(oneIn(4, conversions(HALF), TURN + 1));
         files.addAll(recorded());
         for (byte[] bytes : files) {
             withFile(bytes, path -> {

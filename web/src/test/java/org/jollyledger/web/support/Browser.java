@@ -159,6 +159,13 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
         assertFits(page);
     }
 
+    /** Checks a page that was checked before in a window of another size: its colours are the same in all of them. */
+    public static void assertAccessibleAt(Page page, int width, int height) {
+        page.setViewportSize(width, height);
+        assertNoViolations(page, axe(page).disableRules(OF_COLOURS));
+        assertFits(page);
+    }
+
     /**
      * Checks a page in the light theme and in the dark one. In the dark only what depends on colours is checked:
      * everything else is the same.
