@@ -11,6 +11,8 @@ import org.jollyledger.web.support.RunningApplication.Address;
 
 /** The bench as tests use it, with devices that are made in the page. */
 public final class BenchPage {
+    private static final long PATIENCE_IN_MILLISECONDS = 60_000;
+
     private BenchPage() {}
 
     /** The bench with a kit and what is heard. */
@@ -48,7 +50,8 @@ public final class BenchPage {
     /** From now on time passes on a page only as the test says; its clock must have been installed before it was opened. */
     public static void hold(Page page) {
         long now = ((Number) page.evaluate("Date.now()")).longValue();
-        page.clock().pauseAt(now + 1_000);
+        // It can be held at a moment to come only, and on a slow machine the next one is gone when it is asked for.
+        page.clock().pauseAt(now + PATIENCE_IN_MILLISECONDS);
     }
 
     /** Time passes on a page that is held. */

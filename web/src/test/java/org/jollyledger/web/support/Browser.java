@@ -63,6 +63,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
         private final Page page;
         private final List<String> errors = new ArrayList<>();
         private final Set<Request> unanswered = new LinkedHashSet<>();
+        private final List<String> visited = new ArrayList<>();
 
         private Window(BrowserContext context) {
             page = pageOf(context);
@@ -88,6 +89,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
                 }
             });
             page.onPageError(errors::add);
+            page.onFrameNavigated(frame -> visited.add(frame.url()));
             page.onRequestFinished(unanswered::remove);
             page.onRequestFailed(unanswered::remove);
             page.onRequest(request -> {
@@ -133,12 +135,13 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
     @Override
     public void handleTestExecutionException(ExtensionContext extension, Throwable failure) throws Throwable {
         Window window = extension.getStore(NAMESPACE).get(Window.class, Window.class);
-        if (window == null || window.errors.isEmpty() && window.unanswered.isEmpty()) {
+        if (window == null) {
             throw failure;
         }
         List<String> unanswered = window.unanswered.stream().map(Request::url).toList();
         throw new AssertionError(
-                failure.getMessage() + "\nErrors of the page: " + window.errors + "\nNot answered: " + unanswered,
+                failure.getMessage() + "\nErrors of the page: " + window.errors + "\nNot answered: " + unanswered
+                        + "\nVisited: " + window.visited,
                 failure);
     }
 
