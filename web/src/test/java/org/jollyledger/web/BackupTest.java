@@ -207,15 +207,15 @@ class BackupTest {
         int maps = Http.json(Http.get(url + "/api/maps")).size();
         Map<String, byte[]> parts = Zips.read(backup);
         Map<String, byte[]> damaged = new LinkedHashMap<>(parts);
-        damaged.put("ledger.mv.db", "no database".getBytes(StandardCharsets.UTF_8));
+        damaged.put("tables/part.jsonl", "no records".getBytes(StandardCharsets.UTF_8));
         Map<String, byte[]> newer = new LinkedHashMap<>(parts);
         newer.put(
-                "backup.json", "{\"backup\": 2, \"made\": \"2031-01-01T00:00:00Z\"}".getBytes(StandardCharsets.UTF_8));
+                "backup.json", "{\"backup\": 3, \"made\": \"2031-01-01T00:00:00Z\"}".getBytes(StandardCharsets.UTF_8));
         Map<String, byte[]> refused = new LinkedHashMap<>();
         refused.put("cut off", Arrays.copyOf(backup, backup.length / 2));
         refused.put("no zip", "no backup".getBytes(StandardCharsets.UTF_8));
         refused.put("another zip", Zips.of(Map.of("a.mid", new byte[10])));
-        refused.put("a damaged database", Zips.of(damaged));
+        refused.put("other records than were written", Zips.of(damaged));
         refused.put("a newer one", Zips.of(newer));
         for (Map.Entry<String, byte[]> one : refused.entrySet()) {
             for (String mode : List.of("add", "replace")) {

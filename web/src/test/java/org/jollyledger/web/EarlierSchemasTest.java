@@ -4,20 +4,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayInputStream;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 import java.util.stream.StreamSupport;
 import java.util.zip.InflaterInputStream;
+import org.jollyledger.web.backup.WrittenBackups;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.Zips;
@@ -31,12 +30,13 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * Databases that the application itself kept with each earlier schema, the demo with a map added and changed, and a part
- * where its API took one. Each is put in the place of everything, as a backup of that time, and all of it is there.
+ * where its API took one. Each is put in the place of everything, as a backup with the records of that time, and all of it is there.
  */
 class EarlierSchemasTest {
-    private static final int EARLIER_SCHEMAS = 11;
+    private static final int EARLIER_SCHEMAS = 12;
     private static final int FIRST_WITH_VERSIONS_OF_PARTS = 4;
     private static final int FIRST_WITH_REVISIONS = 2;
+    private static final int FIRST_WITH_DIFFERENCES = 12;
 
     private static ConfigurableApplicationContext application;
     private static String url;
@@ -76,7 +76,7 @@ class EarlierSchemasTest {
                 parts.put(rows.getString(1), rows.getBytes(2));
             }
         }
-        if (schema >= FIRST_WITH_VERSIONS_OF_PARTS) {
+        if (schema >= FIRST_WITH_VERSIONS_OF_PARTS && schema < FIRST_WITH_DIFFERENCES) {
             String latest = "select p.slug, r.content from part p join part_revision r"
                     + " on r.part_id = p.id and r.number = p.revision";
             try (ResultSet rows = database.createStatement().executeQuery(latest)) {
@@ -93,11 +93,10 @@ class EarlierSchemasTest {
     @ParameterizedTest
     @MethodSource("schemas")
     void aLedgerOfAnEarlierSchemaOpensWithoutLoss(int schema, @TempDir Path folder) throws Exception {
-        byte[] file = Zips.read(EarlierSchemasTest.class
-                        .getResourceAsStream("schemas/schema-" + schema + ".zip")
-                        .readAllBytes())
-                .get("ledger.mv.db");
-        Files.write(folder.resolve("ledger.mv.db"), file);
+        Map<String, byte[]> kept = Zips.read(EarlierSchemasTest.class
+                .getResourceAsStream("schemas/schema-" + schema + ".zip")
+                .readAllBytes());
+        Files.write(folder.resolve("ledger.mv.db"), kept.get("ledger.mv.db"));
         List<String> names;
         Map<String, byte[]> parts;
         String versions;
@@ -107,30 +106,30 @@ class EarlierSchemasTest {
                     .get(0);
             names = column(database, "select name from note_map");
             parts = parts(database, schema);
+            if (schema >= FIRST_WITH_DIFFERENCES) {
+                // What the application of that time made of the differences.
+                parts.put("kept-before", kept.get("kept-before.mid"));
+            }
         }
         assertThat(versions).isEqualTo(String.valueOf(schema));
         assertThat(names).hasSizeGreaterThan(10).contains("Kept before");
 
-        Map<String, byte[]> backup = new LinkedHashMap<>();
-        backup.put(
-                "backup.json", "{\"backup\": 1, \"made\": \"2026-01-01T00:00:00Z\"}".getBytes(StandardCharsets.UTF_8));
-        backup.put("ledger.mv.db", file);
         HttpResponse<byte[]> restored =
-                Http.postFile(url + "/api/backup?mode=replace", "file", "a.zip", Zips.of(backup));
+                Http.postFile(url + "/api/backup?mode=replace", "file", "a.zip", WrittenBackups.ofDatabase(folder));
         assertThat(restored.statusCode()).as(Http.text(restored)).isEqualTo(200);
 
         JsonNode maps = Http.json(Http.get(url + "/api/maps"));
         assertThat(StreamSupport.stream(maps.spliterator(), false)
                         .map(map -> map.get("name").stringValue()))
                 .containsExactlyInAnyOrderElementsOf(names);
-        for (JsonNode map : maps) {
+        for (JsonNode one : maps) {
             JsonNode document =
-                    Http.json(Http.get(url + "/api/maps/" + map.get("slug").stringValue()));
-            assertThat(document.get("lines")).hasSize(map.get("lineCount").intValue());
+                    Http.json(Http.get(url + "/api/maps/" + one.get("slug").stringValue()));
+            assertThat(document.get("lines")).hasSize(one.get("lineCount").intValue());
         }
-        JsonNode kept = Http.json(Http.get(url + "/api/maps/kept-before"));
+        JsonNode map = Http.json(Http.get(url + "/api/maps/kept-before"));
         if (schema >= FIRST_WITH_REVISIONS) {
-            assertThat(kept.get("lines").get(2).get("name").stringValue()).isEqualTo("Renamed 2");
+            assertThat(map.get("lines").get(2).get("name").stringValue()).isEqualTo("Renamed 2");
             assertThat(Http.json(Http.get(url + "/api/maps/kept-before/revisions")))
                     .hasSize(4);
         }

@@ -1,6 +1,8 @@
 package org.jollyledger.web.backup;
 
 import jakarta.persistence.EntityManager;
+import jakarta.persistence.PersistenceException;
+import jakarta.persistence.metamodel.EntityType;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -16,21 +18,21 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.concurrent.Semaphore;
+import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
-import org.flywaydb.core.Flyway;
-import org.flywaydb.core.api.FlywayException;
 import org.hibernate.Session;
+import org.hibernate.jpa.HibernateHints;
 import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.code.Counted;
@@ -40,6 +42,8 @@ import org.jollyledger.web.backup.LedgerTables.Table;
 import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.database.LedgerDatabase;
+import org.jollyledger.web.database.RowNumbers;
+import org.jollyledger.web.job.JobFolder;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
 import org.jollyledger.web.room.LeftBehind;
@@ -47,7 +51,6 @@ import org.jollyledger.web.room.PassingFiles;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
@@ -58,15 +61,13 @@ public class BackupService {
     private static final DateTimeFormatter IN_NAMES =
             DateTimeFormatter.ofPattern("yyyy-MM-dd-HHmmss", Locale.ROOT).withZone(ZoneId.systemDefault());
     private static final int MOST_BEFORE_RESTORING = 3;
+    private static final int ROWS_AT_ONCE = 100;
     private static final String BEFORE_RESTORING = "before-restoring-";
 
     /** Folders in which a backup is made or unpacked. */
     private static final String MAKING = "making-";
 
     private static final String RESTORING = "restoring-";
-
-    /** Longer than a backup may take to go out, while nothing is written. */
-    private static final Duration QUIET = Duration.ofHours(1);
 
     /** Names of what is being made or unpacked. */
     private static final Pattern LEFT_OVER = Pattern.compile(MAKING + ".*|" + RESTORING + ".*|.*\\.part");
@@ -75,6 +76,7 @@ public class BackupService {
     private final EntityManager entities;
     private final TransactionTemplate transaction;
     private final DiskRoom room;
+    private final JobFolder jobs;
     private final Semaphore sent = new Semaphore(1);
     private final Path data;
     private final Clock clock = Clock.systemUTC();
@@ -84,8 +86,10 @@ public class BackupService {
             EntityManager entities,
             TransactionTemplate transaction,
             DiskRoom room,
+            JobFolder jobs,
             LedgerProperties properties) {
         this.room = room;
+        this.jobs = jobs;
         this.database = database;
         this.entities = entities;
         this.transaction = transaction;
@@ -94,11 +98,17 @@ public class BackupService {
 
     /** Deletes what a kill left behind in the middle of a backup or of restoring one. */
     @EventListener(ApplicationReadyEvent.class)
+    void clearAtStart() throws IOException {
+        LeftBehind.clearAtStart(backups(), LedgerDatabase.isShared(database), BackupService::isLeftOver);
+    }
+
+    /** The same for what others left behind. */
     void clearLeftovers() throws IOException {
-        LeftBehind.clear(
-                backups(),
-                clock.instant().minus(QUIET),
-                path -> LEFT_OVER.matcher(path.getFileName().toString()).matches());
+        LeftBehind.clear(backups(), clock.instant().minus(LeftBehind.QUIET), BackupService::isLeftOver);
+    }
+
+    private static boolean isLeftOver(Path path) {
+        return LEFT_OVER.matcher(path.getFileName().toString()).matches();
     }
 
     /** How a backup comes back. */
@@ -179,30 +189,35 @@ public class BackupService {
         room.need();
         Path making = Files.createTempDirectory(Files.createDirectories(backups()), MAKING);
         try {
-            Instant now = clock.instant();
-            Path copy = making.resolve("database.zip");
-            Path batches = data.resolve("batches");
-            Path held = making.resolve("batches");
+            BackupIndex index = new BackupIndex(LedgerDatabase.schema(database), clock.instant());
+            Path tables = Files.createDirectory(making.resolve(BackupArchive.TABLES));
+            Path held = making.resolve(BackupArchive.BATCHES);
             if (withBatches) {
-                HeldFiles.hold(batches, held);
+                HeldFiles.hold(jobs.now(), held);
             }
-            copyDatabase(copy);
+            writeRecords(tables);
             if (withBatches) {
-                // Once more: nothing that the database tells of is missing, whatever came and went while it was copied.
-                HeldFiles.hold(batches, held);
+                // Once more: nothing that the records tell of is missing, whatever came and went while they were
+                // written.
+                HeldFiles.hold(jobs.now(), held);
             }
-            BackupArchive.write(out, now, copy, held);
+            BackupArchive.write(out, index, tables, held);
         } finally {
             FileSystemUtils.deleteRecursively(making);
         }
     }
 
-    /** As it is at one moment, while it is used. */
-    private void copyDatabase(Path copy) throws IOException {
+    /** As they are at one moment, while the ledger is used. */
+    private void writeRecords(Path tables) throws IOException {
         try {
-            LedgerDatabase.copy(database, copy);
+            LedgerDatabase.atOneMoment(database, connection -> {
+                TableWriter writer = new TableWriter(connection, tables, room);
+                for (Table table : LedgerTables.ALL) {
+                    writer.write(table);
+                }
+            });
         } catch (SQLException e) {
-            throw new IOException("The database could not be copied.", e);
+            throw new IOException("The records could not be written.", e);
         }
     }
 
@@ -241,122 +256,148 @@ public class BackupService {
         room.need();
         Path folder = Files.createTempDirectory(Files.createDirectories(backups()), RESTORING);
         try {
-            Instant made = BackupArchive.unpack(archive, folder);
-            String kept = "";
-            if (mode == Mode.REPLACE) {
-                refuseWhileJobsRun();
-                kept = keep(BEFORE_RESTORING + IN_NAMES.format(clock.instant()) + ".zip", true)
-                        .getFileName()
-                        .toString();
-                keepNewest(BEFORE_RESTORING, MOST_BEFORE_RESTORING);
+            BackupIndex index = BackupArchive.unpack(archive, folder, room);
+            try (ScratchLedger scratch = ScratchLedger.read(index, folder, room)) {
+                Path batches = folder.resolve(BackupArchive.BATCHES);
+                String kept = mode == Mode.REPLACE ? keepWhatIsThere() : "";
+                Copied copied = mode == Mode.REPLACE
+                        ? replace(scratch.connection(), batches)
+                        : add(scratch.connection(), batches);
+                ChangeLog.note(
+                        "backup of " + index.made(), mode == Mode.ADD ? "added" : "put in the place of everything");
+                return new Restored(
+                        index.made(),
+                        copied.of(LedgerTables.MAP),
+                        copied.of(LedgerTables.PART),
+                        copied.of(LedgerTables.KEPT),
+                        copied.of(LedgerTables.RIG),
+                        copied.of(LedgerTables.JOB),
+                        copied.here(),
+                        kept);
             }
-            Copied copied = copyFrom(folder, mode);
-            ChangeLog.note("backup of " + made, mode == Mode.ADD ? "added" : "put in the place of everything");
-            return new Restored(
-                    made,
-                    copied.of(LedgerTables.MAP),
-                    copied.of(LedgerTables.PART),
-                    copied.of(LedgerTables.KEPT),
-                    copied.of(LedgerTables.RIG),
-                    copied.of(LedgerTables.JOB),
-                    copied.here(),
-                    kept);
+        } catch (SQLException e) {
+            throw new IOException("The backup could not be restored.", e);
         } finally {
             FileSystemUtils.deleteRecursively(folder);
         }
     }
 
-    private void refuseWhileJobsRun() throws IOException {
-        try (Connection connection = database.getConnection();
-                Statement statement = connection.createStatement();
+    private String keepWhatIsThere() throws IOException, SQLException {
+        try (Connection connection = database.getConnection()) {
+            refuseWhileJobsRun(connection);
+        }
+        String name = BEFORE_RESTORING + IN_NAMES.format(clock.instant()) + ".zip";
+        keep(name, true);
+        keepNewest(BEFORE_RESTORING, MOST_BEFORE_RESTORING);
+        return name;
+    }
+
+    private static void refuseWhileJobsRun(Connection connection) throws SQLException {
+        try (Statement statement = connection.createStatement();
                 ResultSet running =
                         statement.executeQuery("select count(*) from job where state in ('waiting', 'running')")) {
             running.next();
             if (running.getInt(1) > 0) {
                 throw Refusal.overtaken("A batch is running; wait for it or stop it, then restore again.");
             }
-        } catch (SQLException e) {
-            throw new IOException(e);
         }
     }
 
-    private Copied copyFrom(Path folder, Mode mode) throws IOException {
-        String file = folder.resolve("ledger").toAbsolutePath().toString();
-        DataSource backup = new DriverManagerDataSource(
-                "jdbc:h2:file:" + file + ";IFEXISTS=TRUE;DB_CLOSE_ON_EXIT=FALSE", "ledger", "");
-        try (Connection from = open(backup)) {
-            upgrade(backup);
-            Copied copied = transaction.execute(status -> entities.unwrap(Session.class)
-                    .doReturningWork(
-                            to -> mode == Mode.REPLACE ? LedgerCopy.replace(from, to) : LedgerCopy.add(from, to)));
-            takeFiles(folder.resolve("batches"), copied.tokens());
-            if (mode == Mode.REPLACE) {
-                countOn();
-                Recently.forgetAll();
-                removeFilesOfOthers(copied.tokens());
-            }
-            return copied;
-        } catch (SQLException e) {
-            throw new IOException(e);
+    /**
+     * Puts everything of a backup in the place of what is there. The files are there before, in a folder of their own; one
+     * transaction changes the rows and the folder, so that a kill at any moment leaves all as it was or all as it shall be.
+     */
+    private Copied replace(Connection from, Path batches) throws IOException, SQLException {
+        try (Connection connection = database.getConnection()) {
+            RowNumbers.standAbove(from, connection);
         }
-    }
-
-    private static Connection open(DataSource backup) {
+        Path before = jobs.now();
+        Path files = jobs.another();
         try {
-            return backup.getConnection();
-        } catch (SQLException e) {
-            throw Refusal.unreadable("The database in this backup is damaged; nothing was changed. Use another one.");
+            moveAll(batches, files, token -> true);
+            return inTransaction(to -> {
+                refuseWhileJobsRun(to);
+                JobFolder.choose(files, to);
+                return LedgerCopy.replace(from, to);
+            });
+        } finally {
+            // The database knows what came of it, even where the answer to the last statement did not arrive.
+            jobs.look();
+            FileSystemUtils.deleteRecursively(jobs.now().equals(files) ? before : files);
+            Recently.forgetAll();
         }
     }
 
-    private static void upgrade(DataSource backup) {
+    /** Adds what is missing: the files of a batch are there before its row is. */
+    private Copied add(Connection from, Path batches) throws IOException {
+        Set<String> tokens = new HashSet<>();
         try {
-            Flyway flyway = Flyway.configure().dataSource(backup).load();
-            if (LedgerDatabase.isNewer(flyway)) {
-                throw Refusal.unreadable("This backup was made by a newer version; restore it there.");
+            return inTransaction(to -> {
+                Copied copied = LedgerCopy.add(from, to);
+                tokens.addAll(copied.tokens());
+                moveAll(batches, Files.createDirectories(jobs.now()), tokens::contains);
+                return copied;
+            });
+        } catch (IOException | RuntimeException e) {
+            for (String token : tokens) {
+                FileSystemUtils.deleteRecursively(jobs.now().resolve(token));
             }
-            flyway.migrate();
-        } catch (FlywayException e) {
-            throw Refusal.unreadable("The database in this backup is damaged; nothing was changed. Use another one.");
+            throw e;
         }
     }
 
-    private void takeFiles(Path batches, Set<String> tokens) throws IOException {
-        for (String token : tokens) {
-            Path files = batches.resolve(token);
-            if (Files.isDirectory(files)) {
-                FileSystemUtils.copyRecursively(files, data.resolve("batches").resolve(token));
+    /** Changes of the ledger that hold together or not at all. */
+    @FunctionalInterface
+    private interface Change {
+        Copied of(Connection ledger) throws IOException, SQLException;
+    }
+
+    private Copied inTransaction(Change change) throws IOException {
+        try {
+            return transaction.execute(status -> {
+                Copied copied = entities.unwrap(Session.class).doReturningWork(to -> {
+                    try {
+                        return change.of(to);
+                    } catch (IOException e) {
+                        throw new UncheckedIOException(e);
+                    }
+                });
+                needEverythingReadable();
+                return copied;
+            });
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    /** Everything that the application will read is read once before it is there for good. */
+    private void needEverythingReadable() {
+        entities.clear();
+        for (EntityType<?> type : entities.getMetamodel().getEntities()) {
+            try (Stream<?> all = entities.createQuery("select e from " + type.getName() + " e", type.getJavaType())
+                    .setHint(HibernateHints.HINT_FETCH_SIZE, ROWS_AT_ONCE)
+                    .getResultStream()) {
+                all.forEach(entities::detach);
+            } catch (PersistenceException | IllegalArgumentException e) {
+                throw Refusal.unreadable(
+                        "The backup holds a %s that cannot be read; nothing was changed. Use another one."
+                                .formatted(type.getName().replace("Entity", "")));
             }
         }
     }
 
-    private void removeFilesOfOthers(Set<String> tokens) throws IOException {
-        Path batches = data.resolve("batches");
-        List<Path> others = new ArrayList<>();
-        if (Files.isDirectory(batches)) {
-            try (Stream<Path> folders = Files.list(batches)) {
-                folders.filter(folder -> !tokens.contains(folder.getFileName().toString()))
-                        .forEach(others::add);
+    private static void moveAll(Path from, Path to, Predicate<String> which) throws IOException {
+        if (Files.isDirectory(from)) {
+            List<Path> folders;
+            try (Stream<Path> all = Files.list(from)) {
+                folders = all.filter(folder -> which.test(folder.getFileName().toString()))
+                        .toList();
             }
-        }
-        for (Path other : others) {
-            FileSystemUtils.deleteRecursively(other);
-        }
-    }
-
-    /** Rows came with their numbers; new ones get higher ones. */
-    private void countOn() throws IOException {
-        try (Connection connection = database.getConnection();
-                Statement statement = connection.createStatement()) {
-            for (Table table : LedgerTables.ALL) {
-                if (table.numbered()) {
-                    statement.execute("alter table " + table.name()
-                            + " alter column id restart with (select coalesce(max(id), 0) + 1 from " + table.name()
-                            + ")");
-                }
+            for (Path folder : folders) {
+                // Files without a row, left by a kill.
+                FileSystemUtils.deleteRecursively(to.resolve(folder.getFileName()));
+                Files.move(folder, to.resolve(folder.getFileName()));
             }
-        } catch (SQLException e) {
-            throw new IOException(e);
         }
     }
 
@@ -364,7 +405,7 @@ public class BackupService {
     List<Share> shares() {
         return List.of(
                 new Share("The ledger", size(data.resolve(LedgerDatabase.FILE))),
-                new Share("Files of batches", size(data.resolve("batches"))),
+                new Share("Files of batches", size(jobs.now())),
                 new Share("Parcels waiting to be added", size(data.resolve("parcels"))),
                 new Share("Files being received", size(data.resolve(PassingFiles.FOLDER))),
                 new Share("Backups", size(backups())));

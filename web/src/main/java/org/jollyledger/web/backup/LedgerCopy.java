@@ -82,10 +82,9 @@ final class LedgerCopy {
     }
 
     private void copy(Table table) throws SQLException {
-        // Things refer to older ones only.
-        String order = table.numbered() ? " order by id" : "";
         try (Statement statement = from.createStatement();
-                ResultSet rows = statement.executeQuery("select * from " + table.name() + order)) {
+                ResultSet rows =
+                        statement.executeQuery("select * from " + table.name() + " order by " + table.order())) {
             List<String> columns = columns(rows.getMetaData());
             while (rows.next()) {
                 if (isWanted(table, rows)) {

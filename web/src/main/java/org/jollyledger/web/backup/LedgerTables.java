@@ -3,6 +3,7 @@ package org.jollyledger.web.backup;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** What the copy of a ledger has to know about its tables, in an order in which each follows those that it refers to. */
 final class LedgerTables {
@@ -30,6 +31,12 @@ final class LedgerTables {
 
         static Table of(String name, String owner, Map<String, String> refers, boolean numbered) {
             return new Table(name, Optional.empty(), Optional.empty(), Optional.of(owner), refers, numbered, true);
+        }
+
+        /** The columns that rows are put in order by, so that the same ledger gives the same records. */
+        String order() {
+            // Things refer to older ones only, and what has no number is known by its first two columns.
+            return numbered ? "id" : "1, 2";
         }
 
         /** The same for what only a whole ledger has. */
@@ -75,5 +82,16 @@ final class LedgerTables {
             new Table("name_rule", Optional.empty(), Optional.empty(), Optional.empty(), Map.of(), true, false),
             Table.thing("waiting_import", "token", Optional.empty(), Map.of()).whole());
 
+    /** What texts look like that become part of a path or an address; others are free. */
+    private static final Map<String, Pattern> FORMS = Map.of(
+            "token", Pattern.compile("[0-9a-f]{24}|[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}"),
+            "slug", Pattern.compile("[a-z0-9]+(-[a-z0-9]+)*"));
+
     private LedgerTables() {}
+
+    /** Whether a text may stand in a column. */
+    static boolean isIn(String column, String text) {
+        Pattern form = FORMS.get(column);
+        return form == null || form.matcher(text).matches();
+    }
 }

@@ -1,6 +1,8 @@
 package org.jollyledger.web.database;
 
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.SQLException;
 import org.flywaydb.core.Flyway;
 import org.springframework.beans.factory.config.BeanFactoryPostProcessor;
 import org.springframework.boot.flyway.autoconfigure.FlywayMigrationStrategy;
@@ -22,7 +24,15 @@ class SchemaUpgrade {
 
     @Bean
     FlywayMigrationStrategy upgrade(Environment environment) {
-        return flyway -> upgrade(flyway, file(environment));
+        return flyway -> {
+            upgrade(flyway, file(environment));
+            try (Connection connection =
+                    flyway.getConfiguration().getDataSource().getConnection()) {
+                RowNumbers.standAboveAll(connection);
+            } catch (SQLException e) {
+                throw new IllegalStateException("The numbers of new rows could not be checked.", e);
+            }
+        };
     }
 
     private static DatabaseFile file(Environment environment) {

@@ -74,7 +74,7 @@ class TidyDatabase {
 
     /** A database that a server of its own keeps is that server's. */
     private boolean isWorthwhile() throws IOException {
-        return connections.getJdbcUrl().startsWith("jdbc:h2:file:")
+        return !LedgerDatabase.isShared(connections)
                 && Files.exists(file)
                 && Files.size(file) > Math.max(WORTHWHILE, 2 * tidied)
                 && !room.isShort();

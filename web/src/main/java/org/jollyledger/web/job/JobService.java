@@ -54,7 +54,6 @@ public class JobService {
     private static final long MILLISECONDS_TO_END = 500;
     private static final Duration HEARTBEAT = Duration.ofSeconds(2);
     private static final Set<JobState> UNDER_WAY = Set.of(JobState.WAITING, JobState.RUNNING);
-    private static final String FOLDER = "batches";
     private static final String RESULT = "result.zip";
     private static final int MOST_TRIES = 10;
     private static final String FULL = "the disk is full; make some room on it and start again";
@@ -64,7 +63,7 @@ public class JobService {
     private final Map<String, JobKind> kinds;
     private final TransactionTemplate transaction;
     private final DiskRoom room;
-    private final Path folder;
+    private final JobFolder folder;
     private final Duration lease;
     private final Clock clock = Clock.systemUTC();
     private final SecureRandom random = new SecureRandom();
@@ -86,13 +85,14 @@ public class JobService {
             List<JobKind> kinds,
             TransactionTemplate transaction,
             DiskRoom room,
+            JobFolder folder,
             LedgerProperties properties) {
         this.room = room;
         lease = properties.lease();
         this.jobs = jobs;
         this.kinds = kinds.stream().collect(Collectors.toMap(JobKind::code, Function.identity()));
         this.transaction = transaction;
-        folder = Path.of(properties.data()).resolve(FOLDER);
+        this.folder = folder;
     }
 
     /** Jobs of applications that are gone are marked as interrupted, before it is said that all is ready, and from now on. */
@@ -333,7 +333,7 @@ public class JobService {
     /** Deletes the files of jobs that are gone: it may have been killed between the one and the other. */
     public void clearLeftovers(Duration since) throws IOException {
         LeftBehind.clear(
-                folder,
+                folder.now(),
                 clock.instant().minus(since),
                 left -> jobs.findByToken(left.getFileName().toString()).isEmpty());
     }
@@ -347,7 +347,7 @@ public class JobService {
 
     /** The folder in which the files of a job lie. Tokens are made here, never by a request. */
     public Path folder(String token) {
-        return folder.resolve(token);
+        return folder.now().resolve(token);
     }
 
     private Path begun(String token) {

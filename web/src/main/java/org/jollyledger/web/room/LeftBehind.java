@@ -5,6 +5,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.function.Predicate;
@@ -16,7 +17,19 @@ import org.springframework.util.FileSystemUtils;
  * may be theirs and stays.
  */
 public final class LeftBehind {
+    /** Longer than anything is under way without being written to. */
+    public static final Duration QUIET = Duration.ofHours(1);
+
     private LeftBehind() {}
+
+    /**
+     * Deletes files and folders that nobody uses when an application starts.
+     *
+     * @param shared whether others may be at work in the same folder
+     */
+    public static void clearAtStart(Path folder, boolean shared, Predicate<Path> which) throws IOException {
+        clear(folder, shared ? Instant.now().minus(QUIET) : Instant.MAX, which);
+    }
 
     /**
      * Deletes files and folders in a folder, none when it is not there.

@@ -27,10 +27,10 @@ class HeldFilesTest {
     }
 
     private static Map<String, byte[]> written(Path folder, Path held) throws Exception {
-        Path database = folder.resolve("database.zip");
-        Files.write(database, Zips.of(Map.of(BackupArchive.DATABASE, "rows".getBytes())));
+        Path tables = Files.createDirectories(folder.resolve("tables"));
+        Files.writeString(tables.resolve("rig.jsonl"), "{}");
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        BackupArchive.write(out, Instant.EPOCH, database, held);
+        BackupArchive.write(out, new BackupIndex(1, Instant.EPOCH), tables, held);
         return Zips.read(out.toByteArray());
     }
 
@@ -51,10 +51,11 @@ class HeldFilesTest {
         assertThat(files.keySet())
                 .containsExactlyInAnyOrder(
                         BackupArchive.INDEX,
-                        BackupArchive.DATABASE,
+                        "tables/rig.jsonl",
                         "batches/" + FIRST + "/in-1.zip",
                         "batches/" + SECOND + "/in-1.zip",
-                        "batches/" + SECOND + "/result.zip");
+                        "batches/" + SECOND + "/result.zip",
+                        BackupArchive.LIST);
         assertThat(files.get("batches/" + FIRST + "/in-1.zip")).asString().isEqualTo("came in of " + FIRST);
     }
 

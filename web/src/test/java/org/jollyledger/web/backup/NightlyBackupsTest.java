@@ -9,13 +9,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
+import org.flywaydb.core.Flyway;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.job.JobFolder;
 import org.jollyledger.web.room.DiskRoom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.boot.context.properties.bind.Binder;
 import org.springframework.boot.context.properties.source.MapConfigurationPropertySource;
-import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.orm.jpa.LocalContainerEntityManagerFactoryBean;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -25,13 +26,18 @@ class NightlyBackupsTest {
     private static BackupService backups(Path folder) {
         DataSource database = new DriverManagerDataSource(
                 "jdbc:h2:file:" + folder.resolve("ledger") + ";DB_CLOSE_DELAY=-1", "ledger", "");
-        new JdbcTemplate(database).execute("create table kept (id bigint)");
+        Flyway.configure().dataSource(database).load().migrate();
         LedgerProperties properties = new Binder(
                         new MapConfigurationPropertySource(Map.of("jolly-ledger.data", folder.toString())))
                 .bind("jolly-ledger", LedgerProperties.class)
                 .get();
         return new BackupService(
-                database, new NoEntities().get(), new TransactionTemplate(), new DiskRoom(properties), properties);
+                database,
+                new NoEntities().get(),
+                new TransactionTemplate(),
+                new DiskRoom(properties),
+                new JobFolder(database, properties),
+                properties);
     }
 
     /** Backing up needs the database alone. */

@@ -20,7 +20,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** Killed at any point while it changes its schema, a ledger opens again with all that was in it. */
 class SchemaUpgradeTest {
-    private static final int LATEST = 11;
+    private static final int LATEST = 13;
 
     private static final class Killed extends Error {
         private static final long serialVersionUID = 1L;

@@ -96,7 +96,12 @@ class JobServiceTest {
 
     private JobService service() {
         JobService service = new JobService(
-                jobs(), List.of(kind), transaction(), room(), application.getBean(LedgerProperties.class));
+                jobs(),
+                List.of(kind),
+                transaction(),
+                room(),
+                application.getBean(JobFolder.class),
+                application.getBean(LedgerProperties.class));
         service.awake();
         return service;
     }

@@ -1,0 +1,55 @@
+package org.jollyledger.web.backup;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+
+/**
+ * The list at the end of a backup: a line for each entry before it, with its length in bytes and the SHA-256 of what is in
+ * it. Whoever writes a backup and whoever reads it make the same list, to the byte, when nothing changed on the way.
+ */
+final class EntryList {
+    private static final int PIECE = 1 << 16;
+
+    private final StringBuilder lines = new StringBuilder();
+
+    /** Asked before each piece of an entry is written. */
+    interface Room {
+        void need();
+    }
+
+    /**
+     * Copies what is in an entry and adds its line.
+     *
+     * @param name its name: letters, digits, hyphens, underscores, full stops and slashes
+     */
+    void copy(String name, InputStream from, OutputStream to, Room room) throws IOException {
+        DigestInputStream digested = new DigestInputStream(from, sha256());
+        byte[] piece = new byte[PIECE];
+        long bytes = 0;
+        for (int read = digested.read(piece); read >= 0; read = digested.read(piece)) {
+            room.need();
+            to.write(piece, 0, read);
+            bytes += read;
+        }
+        String sha256 = HexFormat.of().formatHex(digested.getMessageDigest().digest());
+        lines.append("{\"entry\":\"%s\",\"bytes\":%d,\"sha256\":\"%s\"}\n".formatted(name, bytes, sha256));
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java has SHA-256.", e);
+        }
+    }
+
+    byte[] bytes() {
+        return lines.toString().getBytes(StandardCharsets.US_ASCII);
+    }
+}
