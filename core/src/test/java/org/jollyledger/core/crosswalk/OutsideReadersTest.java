@@ -175,7 +175,7 @@ class OutsideReadersTest {
         }
     }
 
-    /** What a program in Python prints of each of some files: it is slow to start, so it reads all of them at once. */
+    /** The lines that a program in Python prints for each file. Python is slow to start, so it reads all files at once. */
     private static List<List<String>> printed(String program, Path folder, List<byte[]> files) throws Exception {
         List<String> command = new ArrayList<>(List.of("/usr/bin/python3", "-c", program));
         for (byte[] bytes : files) {

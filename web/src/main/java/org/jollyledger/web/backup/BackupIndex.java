@@ -9,7 +9,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What a backup says of itself at its beginning.
+ * The first entry of a backup, which says what it is.
  *
  * @param schema the version of the schema whose tables and columns its records have
  * @param made the moment whose state it holds

@@ -26,7 +26,7 @@ record Column(String name, Kind kind, boolean nullable) {
         TRUTH,
         /** A moment, as text: {@code 2026-01-31T12:00:00.123456Z}. */
         MOMENT,
-        /** The number of its bytes; they stand in a file beside. */
+        /** The number of bytes; the bytes themselves are in another file. */
         BYTES
     }
 

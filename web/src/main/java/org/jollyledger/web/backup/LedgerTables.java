@@ -33,7 +33,7 @@ final class LedgerTables {
             return new Table(name, Optional.empty(), Optional.empty(), Optional.of(owner), refers, numbered, true);
         }
 
-        /** The columns that rows are put in order by, so that the same ledger gives the same records. */
+        /** The columns to sort rows by, so that the same ledger gives the same records. */
         String order() {
             // Things refer to older ones only, and what has no number is known by its first two columns.
             return numbered ? "id" : "1, 2";
@@ -82,14 +82,14 @@ final class LedgerTables {
             new Table("name_rule", Optional.empty(), Optional.empty(), Optional.empty(), Map.of(), true, false),
             Table.thing("waiting_import", "token", Optional.empty(), Map.of()).whole());
 
-    /** What texts look like that become part of a path or an address; others are free. */
+    /** The only texts in columns that become part of a path or an address. */
     private static final Map<String, Pattern> FORMS = Map.of(
             "token", Pattern.compile("[0-9a-f]{24}|[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}"),
             "slug", Pattern.compile("[a-z0-9]+(-[a-z0-9]+)*"));
 
     private LedgerTables() {}
 
-    /** Whether a text may stand in a column. */
+    /** Whether a column may hold a text. */
     static boolean isIn(String column, String text) {
         Pattern form = FORMS.get(column);
         return form == null || form.matcher(text).matches();

@@ -42,7 +42,7 @@ public final class LedgerDatabase {
             String url = database.unwrap(HikariDataSource.class).getJdbcUrl();
             return !url.startsWith("jdbc:h2:file:");
         } catch (SQLException e) {
-            throw new IllegalStateException("There is no telling where the database is.", e);
+            throw new IllegalStateException("The address of the database could not be read.", e);
         }
     }
 

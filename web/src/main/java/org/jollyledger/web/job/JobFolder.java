@@ -78,7 +78,7 @@ public class JobFolder {
         now = chosen();
     }
 
-    /** Deletes the folders that hold no more, or never did, of an application that was killed. */
+    /** Deletes the folders of an application that was killed before it used them, or before it deleted them. */
     @EventListener(ApplicationReadyEvent.class)
     void clearOthers() throws IOException {
         LeftBehind.clearAtStart(

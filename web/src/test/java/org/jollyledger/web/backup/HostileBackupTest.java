@@ -70,7 +70,7 @@ class HostileBackupTest {
 
     private static void assertRefused(Address address, byte[] backup, String why) throws Exception {
         String before = Http.text(Http.get(address.url("/api/maps")));
-        // What is read is read before it matters what becomes of it.
+        // Both ways read the whole backup first.
         String mode = new Random().nextBoolean() ? "add" : "replace";
         HttpResponse<byte[]> answer = Http.postFile(address.url("/api/backup?mode=" + mode), "file", "a.zip", backup);
         assertThat(answer.statusCode()).as(mode + Http.text(answer)).isEqualTo(422);
