@@ -30,7 +30,7 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * Databases that the application itself kept with each earlier schema, the demo with a map added and changed, and a part
- * where its API took one. Each is put in the place of everything, as a backup with the records of that time, and all of it is there.
+ * where its API took one. Each is written as a backup of that time, which then replaces everything, and all of it is there.
  */
 class EarlierSchemasTest {
     private static final int EARLIER_SCHEMAS = 12;

@@ -175,7 +175,7 @@ class OutsideReadersTest {
         }
     }
 
-    /** The lines that a program in Python prints for each file. Python is slow to start, so it reads all files at once. */
+    /** The lines that a program in Python prints for each file. Python starts slowly, so one call reads all files. */
     private static List<List<String>> printed(String program, Path folder, List<byte[]> files) throws Exception {
         List<String> command = new ArrayList<>(List.of("/usr/bin/python3", "-c", program));
         for (byte[] bytes : files) {
@@ -226,31 +226,30 @@ class OutsideReadersTest {
     }
 
     @Test
-    void midicsvReadsTheSameNotes() throws Exception {
+    void midicsvReadsTheSameNotes(@TempDir Path folder) throws Exception {
         Pattern note = Pattern.compile("(\\d+), (\\d+), (Note_on|Note_off)_c, (\\d+), (\\d+), (\\d+)");
         List<byte[]> files = new ArrayList<>(oneIn(4, conversions(HALF), TURN + 1));
         files.addAll(recorded());
         for (byte[] bytes : files) {
-            withFile(bytes, path -> {
-                List<String> notes = Outside.run(List.of("midicsv", path.toString())).stream()
-                        .map(note::matcher)
-                        .filter(java.util.regex.Matcher::matches)
-                        .map(row -> String.format(
-                                Locale.ROOT,
-                                "%d %s %s%x%02x%02x",
-                                Integer.parseInt(row.group(1)) - 1,
-                                row.group(2),
-                                row.group(3).equals("Note_on") ? "9" : "8",
-                                Integer.parseInt(row.group(4)),
-                                Integer.parseInt(row.group(5)),
-                                Integer.parseInt(row.group(6))))
-                        .toList();
-                assertThat(notes)
-                        .isNotEmpty()
-                        .isEqualTo(channelEvents(bytes).stream()
-                                .filter(line -> line.matches("\\d+ \\d+ [89].*"))
-                                .toList());
-            });
+            Path path = Files.write(folder.resolve("converted.mid"), bytes);
+            List<String> notes = Outside.run(List.of("midicsv", path.toString())).stream()
+                    .map(note::matcher)
+                    .filter(java.util.regex.Matcher::matches)
+                    .map(row -> String.format(
+                            Locale.ROOT,
+                            "%d %s %s%x%02x%02x",
+                            Integer.parseInt(row.group(1)) - 1,
+                            row.group(2),
+                            row.group(3).equals("Note_on") ? "9" : "8",
+                            Integer.parseInt(row.group(4)),
+                            Integer.parseInt(row.group(5)),
+                            Integer.parseInt(row.group(6))))
+                    .toList();
+            assertThat(notes)
+                    .isNotEmpty()
+                    .isEqualTo(channelEvents(bytes).stream()
+                            .filter(line -> line.matches("\\d+ \\d+ [89].*"))
+                            .toList());
         }
     }
 
@@ -284,20 +283,6 @@ class OutsideReadersTest {
             }
         }
         return kept;
-    }
-
-    private interface Check {
-        void check(Path path) throws Exception;
-    }
-
-    private static void withFile(byte[] bytes, Check check) throws Exception {
-        Path path = Files.createTempFile("converted", ".mid");
-        try {
-            Files.write(path, bytes);
-            check.check(path);
-        } finally {
-            Files.delete(path);
-        }
     }
 
     /** General MIDI parts with two snares, toms, ride, crash and clap onto the small library, without a manual change. */

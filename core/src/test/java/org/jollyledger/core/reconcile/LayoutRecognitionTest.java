@@ -5,9 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import org.jollyledger.core.crosswalk.Conversion;
 import org.jollyledger.core.crosswalk.Crosswalk;
 import org.jollyledger.core.midi.MidiFile;
@@ -34,16 +32,8 @@ class LayoutRecognitionTest {
         return Layouts.twenty();
     }
 
-    private static final Map<NoteMap, Layout> PREPARED = new HashMap<>();
-
-    private static List<Layout> prepared(List<NoteMap> maps) {
-        return maps.stream()
-                .map(map -> PREPARED.computeIfAbsent(map, Layout::of))
-                .toList();
-    }
-
     private static List<Candidate> rank(MidiFile file, List<NoteMap> maps) {
-        return LayoutRecognition.rank(file, prepared(maps), maps.size());
+        return LayoutRecognition.rank(file, maps.stream().map(Layout::of).toList(), maps.size());
     }
 
     private record Trial(String file, NoteMap right, Part part, List<Candidate> ranked) {
@@ -141,7 +131,7 @@ class LayoutRecognitionTest {
     }
 
     private static Answer recognise(MidiFile file, List<NoteMap> maps) {
-        return LayoutRecognition.recognise(file, prepared(maps), 3);
+        return LayoutRecognition.recognise(file, maps.stream().map(Layout::of).toList(), 3);
     }
 
     /**

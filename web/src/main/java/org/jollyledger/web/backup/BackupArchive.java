@@ -83,7 +83,7 @@ final class BackupArchive {
         }
     }
 
-    private static void add(ZipOutputStream zip, EntryList list, String name, InputStream content) throws IOException {
+    static void add(ZipOutputStream zip, EntryList list, String name, InputStream content) throws IOException {
         zip.putNextEntry(new ZipEntry(name));
         list.copy(name, content, zip, () -> {});
         zip.closeEntry();

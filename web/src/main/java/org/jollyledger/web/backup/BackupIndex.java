@@ -19,7 +19,7 @@ record BackupIndex(int schema, Instant made) {
     private static final int FIRST_OF_RECORDS = 2;
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
-    static final String NO_BACKUP = "This is no backup of Jolly Ledger; choose an archive that was made on this page.";
+    static final String NO_BACKUP = "This is not a backup of Jolly Ledger; choose an archive made on this page.";
 
     static final String NEWER = "This backup was made by a newer version; restore it there.";
 

@@ -38,7 +38,6 @@ import org.jollyledger.core.code.Codes;
 import org.jollyledger.core.code.Counted;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.backup.LedgerCopy.Copied;
-import org.jollyledger.web.backup.LedgerTables.Table;
 import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.database.LedgerDatabase;
@@ -197,8 +196,7 @@ public class BackupService {
             }
             writeRecords(tables);
             if (withBatches) {
-                // Once more: nothing that the records tell of is missing, whatever came and went while they were
-                // written.
+                // Once more: files that came while the records were written are there as well.
                 HeldFiles.hold(jobs.now(), held);
             }
             BackupArchive.write(out, index, tables, held);
@@ -210,12 +208,7 @@ public class BackupService {
     /** As they are at one moment, while the ledger is used. */
     private void writeRecords(Path tables) throws IOException {
         try {
-            LedgerDatabase.atOneMoment(database, connection -> {
-                TableWriter writer = new TableWriter(connection, tables, room);
-                for (Table table : LedgerTables.ALL) {
-                    writer.write(table);
-                }
-            });
+            LedgerDatabase.atOneMoment(database, connection -> new TableWriter(connection, tables, room).writeAll());
         } catch (SQLException e) {
             throw new IOException("The records could not be written.", e);
         }
@@ -263,8 +256,7 @@ public class BackupService {
                 Copied copied = mode == Mode.REPLACE
                         ? replace(scratch.connection(), batches)
                         : add(scratch.connection(), batches);
-                ChangeLog.note(
-                        "backup of " + index.made(), mode == Mode.ADD ? "added" : "put in the place of everything");
+                ChangeLog.note("backup of " + index.made(), mode == Mode.ADD ? "added" : "replaced everything");
                 return new Restored(
                         index.made(),
                         copied.of(LedgerTables.MAP),
@@ -305,7 +297,7 @@ public class BackupService {
 
     /**
      * Puts everything of a backup in the place of what is there. The files are there before, in a folder of their own; one
-     * transaction changes the rows and the folder, so that a kill at any moment leaves all as it was or all as it shall be.
+     * transaction changes the rows and the folder, so that a kill at any moment leaves the old ledger or the new one, whole.
      */
     private Copied replace(Connection from, Path batches) throws IOException, SQLException {
         try (Connection connection = database.getConnection()) {
@@ -323,8 +315,8 @@ public class BackupService {
         } finally {
             // The database knows what came of it, even where the answer to the last statement did not arrive.
             jobs.look();
-            FileSystemUtils.deleteRecursively(jobs.now().equals(files) ? before : files);
             Recently.forgetAll();
+            FileSystemUtils.deleteRecursively(jobs.now().equals(files) ? before : files);
         }
     }
 

@@ -5,6 +5,7 @@ import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
 import java.sql.Types;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -14,7 +15,7 @@ import java.util.Map;
  *
  * @param name in small letters
  */
-record Column(String name, Kind kind, boolean nullable) {
+record Column(String name, Kind kind) {
     /** What a record has of a value. */
     enum Kind {
         /** A whole number of 32 bits. */
@@ -50,8 +51,22 @@ record Column(String name, Kind kind, boolean nullable) {
                 throw new IllegalStateException("Records have no way to tell the column %s, of type %s."
                         .formatted(name, data.getColumnTypeName(at)));
             }
-            columns.add(new Column(name, kind, data.isNullable(at) != ResultSetMetaData.columnNoNulls));
+            columns.add(new Column(name, kind));
         }
         return columns;
+    }
+
+    /** A statement that inserts a row with these columns. */
+    static String insertInto(String table, List<Column> columns) {
+        return "insert into %s (%s) values (%s)"
+                .formatted(
+                        table,
+                        String.join(", ", columns.stream().map(Column::name).toList()),
+                        String.join(", ", Collections.nCopies(columns.size(), "?")));
+    }
+
+    /** The file with the bytes of a column of bytes. */
+    String file(String table) {
+        return table + "." + name;
     }
 }

@@ -18,22 +18,18 @@ final class EntryList {
 
     private final StringBuilder lines = new StringBuilder();
 
-    /** Asked before each piece of an entry is written. */
-    interface Room {
-        void need();
-    }
-
     /**
      * Copies what is in an entry and adds its line.
      *
      * @param name its name: letters, digits, hyphens, underscores, full stops and slashes
+     * @param before what is done before each piece is written
      */
-    void copy(String name, InputStream from, OutputStream to, Room room) throws IOException {
+    void copy(String name, InputStream from, OutputStream to, Runnable before) throws IOException {
         DigestInputStream digested = new DigestInputStream(from, sha256());
         byte[] piece = new byte[PIECE];
         long bytes = 0;
         for (int read = digested.read(piece); read >= 0; read = digested.read(piece)) {
-            room.need();
+            before.run();
             to.write(piece, 0, read);
             bytes += read;
         }

@@ -3,16 +3,12 @@ package org.jollyledger.web.backup;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
-import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.sql.Types;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -83,23 +79,14 @@ final class LedgerCopy {
 
     private void copy(Table table) throws SQLException {
         try (Statement statement = from.createStatement();
-                ResultSet rows =
-                        statement.executeQuery("select * from " + table.name() + " order by " + table.order())) {
-            List<String> columns = columns(rows.getMetaData());
+                ResultSet rows = statement.executeQuery(table.query())) {
+            List<Column> columns = Column.of(rows);
             while (rows.next()) {
                 if (isWanted(table, rows)) {
                     insert(table, columns, rows);
                 }
             }
         }
-    }
-
-    private static List<String> columns(ResultSetMetaData data) throws SQLException {
-        List<String> columns = new ArrayList<>();
-        for (int at = 1; at <= data.getColumnCount(); at++) {
-            columns.add(data.getColumnName(at).toLowerCase(Locale.ROOT));
-        }
-        return columns;
     }
 
     /** Whether a row is to be copied: a thing that is not there, or what belongs to one that was copied. */
@@ -143,12 +130,12 @@ final class LedgerCopy {
                         table.content().get().of(to, here));
     }
 
-    private void insert(Table table, List<String> all, ResultSet row) throws SQLException {
+    private void insert(Table table, List<Column> all, ResultSet row) throws SQLException {
         boolean newNumber = table.numbered() && !replacing;
-        List<String> columns =
-                newNumber ? all.stream().filter(column -> !column.equals("id")).toList() : all;
-        String sql = "insert into " + table.name() + " (" + String.join(", ", columns) + ") values ("
-                + String.join(", ", columns.stream().map(column -> "?").toList()) + ")";
+        List<Column> columns = newNumber
+                ? all.stream().filter(column -> !column.name().equals("id")).toList()
+                : all;
+        String sql = Column.insertInto(table.name(), columns);
         try (PreparedStatement statement =
                 newNumber ? to.prepareStatement(sql, new String[] {"id"}) : to.prepareStatement(sql)) {
             for (int at = 0; at < columns.size(); at++) {
@@ -174,12 +161,12 @@ final class LedgerCopy {
         }
     }
 
-    private void set(PreparedStatement statement, int at, Table table, String column, ResultSet row)
+    private void set(PreparedStatement statement, int at, Table table, Column copied, ResultSet row)
             throws SQLException {
-        int type = row.getMetaData().getColumnType(row.findColumn(column));
-        if (type == Types.BLOB) {
+        String column = copied.name();
+        if (copied.kind() == Column.Kind.BYTES) {
             statement.setBinaryStream(at, row.getBinaryStream(column));
-        } else if (type == Types.CLOB) {
+        } else if (copied.kind() == Column.Kind.LONG_TEXT) {
             statement.setCharacterStream(at, row.getCharacterStream(column));
         } else if (table.refers().containsKey(column) && row.getObject(column) != null) {
             statement.setLong(at, number(table.refers().get(column), row.getLong(column)));

@@ -1,9 +1,13 @@
 package org.jollyledger.web.backup;
 
+import java.sql.Connection;
+import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
+import org.jollyledger.web.database.LedgerDatabase;
 
 /** What the copy of a ledger has to know about its tables, in an order in which each follows those that it refers to. */
 final class LedgerTables {
@@ -33,10 +37,10 @@ final class LedgerTables {
             return new Table(name, Optional.empty(), Optional.empty(), Optional.of(owner), refers, numbered, true);
         }
 
-        /** The columns to sort rows by, so that the same ledger gives the same records. */
-        String order() {
+        /** A query for all rows, in an order that is the same each time. */
+        String query() {
             // Things refer to older ones only, and what has no number is known by its first two columns.
-            return numbered ? "id" : "1, 2";
+            return "select * from " + name + " order by " + (numbered ? "id" : "1, 2");
         }
 
         /** The same for what only a whole ledger has. */
@@ -88,6 +92,12 @@ final class LedgerTables {
             "slug", Pattern.compile("[a-z0-9]+(-[a-z0-9]+)*"));
 
     private LedgerTables() {}
+
+    /** Those that a ledger has: one of an earlier schema lacks some. */
+    static List<Table> in(Connection ledger) throws SQLException {
+        Set<String> there = LedgerDatabase.tables(ledger);
+        return ALL.stream().filter(table -> there.contains(table.name())).toList();
+    }
 
     /** Whether a column may hold a text. */
     static boolean isIn(String column, String text) {

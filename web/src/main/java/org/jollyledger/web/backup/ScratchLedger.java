@@ -14,7 +14,6 @@ import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.FlywayException;
 import org.flywaydb.core.api.MigrationVersion;
 import org.jollyledger.web.backup.LedgerTables.Table;
-import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
@@ -77,11 +76,8 @@ final class ScratchLedger implements AutoCloseable {
     private static void readAll(Connection connection, Path tables, DiskRoom room) throws IOException, SQLException {
         TableReader reader = new TableReader(connection, tables, room);
         Set<String> read = new HashSet<>();
-        Set<String> there = LedgerDatabase.tables(connection);
-        for (Table table : LedgerTables.ALL) {
-            if (there.contains(table.name())) {
-                read.addAll(reader.read(table.name()));
-            }
+        for (Table table : LedgerTables.in(connection)) {
+            read.addAll(reader.read(table.name()));
         }
         try (Stream<Path> files = Files.list(tables)) {
             List<String> others = files.map(file -> file.getFileName().toString())

@@ -12,7 +12,6 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.DateTimeException;
 import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -68,7 +67,7 @@ final class TableReader {
         try (InputStream records = open(table + TableWriter.RECORDS)) {
             for (Column column : columns) {
                 if (column.kind() == Column.Kind.BYTES) {
-                    String file = table + "." + column.name();
+                    String file = column.file(table);
                     files.add(file);
                     bytes.put(column.name(), open(file));
                 }
@@ -76,7 +75,7 @@ final class TableReader {
             read(table, columns, records, bytes);
             for (InputStream content : bytes.values()) {
                 if (content.read() >= 0) {
-                    throw damaged(table, 0, "has bytes that belong to no record");
+                    throw damaged(table + " has bytes that belong to no record");
                 }
             }
         } finally {
@@ -106,19 +105,12 @@ final class TableReader {
     private void read(String table, List<Column> columns, InputStream records, Map<String, InputStream> bytes)
             throws IOException, SQLException {
         Map<String, Integer> places = new HashMap<>();
-        List<String> names = new ArrayList<>();
         for (Column column : columns) {
-            names.add(column.name());
-            places.put(column.name(), names.size());
+            places.put(column.name(), places.size() + 1);
         }
-        String insert = "insert into %s (%s) values (%s)"
-                .formatted(
-                        table,
-                        String.join(", ", names),
-                        String.join(", ", names.stream().map(name -> "?").toList()));
         int row = 0;
         try (JsonParser record = JSON.createParser(ObjectReadContext.empty(), records);
-                PreparedStatement statement = scratch.prepareStatement(insert)) {
+                PreparedStatement statement = scratch.prepareStatement(Column.insertInto(table, columns))) {
             while (record.nextToken() != null) {
                 row++;
                 if (row % ROWS_AT_ONCE == 1) {
@@ -149,8 +141,7 @@ final class TableReader {
                 throw damaged(table, row, "lacks bytes");
             }
             // What breaks a rule of the schema: too long, twice the same number, a number that nothing has.
-            if (String.valueOf(e.getSQLState()).startsWith("22")
-                    || String.valueOf(e.getSQLState()).startsWith("23")) {
+            if (String.valueOf(e.getSQLState()).matches("2[23].*")) {
                 throw damaged(table, row, "cannot be in the ledger");
             }
             throw e;
@@ -208,8 +199,11 @@ final class TableReader {
     }
 
     private static Refusal damaged(String table, int row, String what) {
-        return Refusal.unreadable("The backup is damaged: record %d of %s %s; nothing was changed. Use another one."
-                .formatted(row, table, what));
+        return damaged("record %d of %s %s".formatted(row, table, what));
+    }
+
+    private static Refusal damaged(String what) {
+        return Refusal.unreadable("The backup is damaged: %s; nothing was changed. Use another one.".formatted(what));
     }
 
     /** So many of the bytes that come next; all of them, or it is none. */

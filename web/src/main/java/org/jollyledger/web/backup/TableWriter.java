@@ -41,17 +41,23 @@ final class TableWriter {
         this.room = room;
     }
 
-    void write(Table table) throws IOException, SQLException {
+    /** Writes the records of all tables that the ledger has. */
+    void writeAll() throws IOException, SQLException {
+        for (Table table : LedgerTables.in(ledger)) {
+            write(table);
+        }
+    }
+
+    private void write(Table table) throws IOException, SQLException {
         Map<String, OutputStream> bytes = new HashMap<>();
         try (Statement statement = ledger.createStatement();
-                ResultSet rows =
-                        statement.executeQuery("select * from " + table.name() + " order by " + table.order());
+                ResultSet rows = statement.executeQuery(table.query());
                 OutputStream out = Files.newOutputStream(folder.resolve(table.name() + RECORDS));
                 JsonGenerator record = JSON.createGenerator(ObjectWriteContext.empty(), out)) {
             List<Column> columns = Column.of(rows);
             for (Column column : columns) {
                 if (column.kind() == Column.Kind.BYTES) {
-                    bytes.put(column.name(), Files.newOutputStream(folder.resolve(table.name() + "." + column.name())));
+                    bytes.put(column.name(), Files.newOutputStream(folder.resolve(column.file(table.name()))));
                 }
             }
             for (int row = 0; rows.next(); row++) {

@@ -16,7 +16,7 @@ import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.MigrationState;
 
-/** What every database of a ledger has, this one and one in a backup. */
+/** What every database of a ledger has: the one in use, and one that a backup is read into. */
 public final class LedgerDatabase {
     /** The name of its file. */
     public static final String FILE = "ledger.mv.db";

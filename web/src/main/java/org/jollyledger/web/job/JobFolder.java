@@ -3,12 +3,11 @@ package org.jollyledger.web.job;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.SecureRandom;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.util.HexFormat;
+import java.util.UUID;
 import java.util.regex.Pattern;
 import javax.sql.DataSource;
 import org.jollyledger.web.LedgerProperties;
@@ -27,12 +26,10 @@ import org.springframework.stereotype.Component;
 @DependsOnDatabaseInitialization
 public class JobFolder {
     private static final String BEGINNING = "batches";
-    private static final Pattern NAME = Pattern.compile(BEGINNING + "(-[0-9a-f]{16})?");
-    private static final int BYTES = 8;
+    private static final Pattern NAME = Pattern.compile(BEGINNING + "(-[0-9a-f-]{36})?");
 
     private final DataSource database;
     private final Path data;
-    private final SecureRandom random = new SecureRandom();
     private volatile Path now;
 
     public JobFolder(DataSource database, LedgerProperties properties) {
@@ -59,10 +56,7 @@ public class JobFolder {
 
     /** A new folder for all of them, which is not used yet. */
     public Path another() throws IOException {
-        byte[] bytes = new byte[BYTES];
-        random.nextBytes(bytes);
-        return Files.createDirectory(
-                data.resolve(BEGINNING + "-" + HexFormat.of().formatHex(bytes)));
+        return Files.createDirectory(data.resolve(BEGINNING + "-" + UUID.randomUUID()));
     }
 
     /** Lets a transaction choose a folder: it holds once the transaction is done and {@link #look} was called. */

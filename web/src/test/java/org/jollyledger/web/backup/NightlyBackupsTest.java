@@ -6,17 +6,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.Stream;
 import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.job.JobFolder;
 import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.support.Settings;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.context.properties.bind.Binder;
-import org.springframework.boot.context.properties.source.MapConfigurationPropertySource;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.orm.jpa.LocalContainerEntityManagerFactoryBean;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -27,10 +25,7 @@ class NightlyBackupsTest {
         DataSource database = new DriverManagerDataSource(
                 "jdbc:h2:file:" + folder.resolve("ledger") + ";DB_CLOSE_DELAY=-1", "ledger", "");
         Flyway.configure().dataSource(database).load().migrate();
-        LedgerProperties properties = new Binder(
-                        new MapConfigurationPropertySource(Map.of("jolly-ledger.data", folder.toString())))
-                .bind("jolly-ledger", LedgerProperties.class)
-                .get();
+        LedgerProperties properties = Settings.in(folder);
         return new BackupService(
                 database,
                 new NoEntities().get(),

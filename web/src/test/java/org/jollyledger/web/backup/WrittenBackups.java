@@ -8,16 +8,12 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.sql.DataSource;
-import org.jollyledger.web.LedgerProperties;
-import org.jollyledger.web.backup.LedgerTables.Table;
 import org.jollyledger.web.database.LedgerDatabase;
 import org.jollyledger.web.room.DiskRoom;
-import org.springframework.boot.context.properties.bind.Binder;
-import org.springframework.boot.context.properties.source.MapConfigurationPropertySource;
+import org.jollyledger.web.support.Settings;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -30,22 +26,10 @@ public final class WrittenBackups {
 
     /** @param folder with the file of the database */
     public static byte[] ofDatabase(Path folder) throws Exception {
-        LedgerProperties properties = new Binder(
-                        new MapConfigurationPropertySource(Map.of("jolly-ledger.data", folder.toString())))
-                .bind("jolly-ledger", LedgerProperties.class)
-                .get();
-        DiskRoom room = new DiskRoom(properties);
+        DiskRoom room = new DiskRoom(Settings.in(folder));
         Path tables = Files.createDirectory(folder.resolve("records"));
         DataSource database = new DriverManagerDataSource("jdbc:h2:file:" + folder.resolve("ledger"), "ledger", "");
-        LedgerDatabase.atOneMoment(database, connection -> {
-            Set<String> there = LedgerDatabase.tables(connection);
-            TableWriter writer = new TableWriter(connection, tables, room);
-            for (Table table : LedgerTables.ALL) {
-                if (there.contains(table.name())) {
-                    writer.write(table);
-                }
-            }
-        });
+        LedgerDatabase.atOneMoment(database, connection -> new TableWriter(connection, tables, room).writeAll());
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         BackupIndex index = new BackupIndex(LedgerDatabase.schema(database), Instant.parse("2026-01-01T00:00:00Z"));
         BackupArchive.write(out, index, tables, folder.resolve("no-batches"));
@@ -67,9 +51,7 @@ public final class WrittenBackups {
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             for (Map.Entry<String, byte[]> entry : entries.entrySet()) {
                 if (!entry.getKey().equals(BackupArchive.LIST)) {
-                    zip.putNextEntry(new ZipEntry(entry.getKey()));
-                    list.copy(entry.getKey(), new ByteArrayInputStream(entry.getValue()), zip, () -> {});
-                    zip.closeEntry();
+                    BackupArchive.add(zip, list, entry.getKey(), new ByteArrayInputStream(entry.getValue()));
                 }
             }
             zip.putNextEntry(new ZipEntry(BackupArchive.LIST));

@@ -5,15 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.zaxxer.hikari.HikariDataSource;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.support.Settings;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.context.properties.bind.Binder;
-import org.springframework.boot.context.properties.source.MapConfigurationPropertySource;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 
@@ -23,10 +21,7 @@ class TidyDatabaseTest {
 
     @Test
     void theFileStaysSmallWhileItIsWritten(@TempDir Path folder) throws Exception {
-        LedgerProperties properties = new Binder(
-                        new MapConfigurationPropertySource(Map.of("jolly-ledger.data", folder.toString())))
-                .bind("jolly-ledger", LedgerProperties.class)
-                .get();
+        LedgerProperties properties = Settings.in(folder);
         String url = "jdbc:h2:file:" + folder.resolve("ledger") + ";WRITE_DELAY=0;DB_CLOSE_ON_EXIT=FALSE;COMPRESS=TRUE";
         HikariDataSource database = new HikariDataSource();
         database.setJdbcUrl(url);
