@@ -21,7 +21,7 @@ final class DatabaseFailures {
             90030,
             new Words(
                     "The database in the data folder is damaged; it was left as it is.",
-                    "Put a copy of ledger.mv.db from a backup in its place, or use another folder with --data."),
+                    "Start with an empty data folder, and restore a backup there on the Backups page."),
             90028,
             new Words(
                     "The database in the data folder cannot be read.",
