@@ -1,6 +1,6 @@
 // What was typed into a form and not sent yet survives a closed tab: it is kept in the browser until the form is sent.
 
-const keyOf = (form) => `draft ${form.dataset.draft}`;
+const keyOf = (form) => form.dataset.draft;
 const fieldsOf = (form) =>
   [...form.elements].filter((field) => field.name && field.matches("input:not([type=hidden], [type=file], [type=checkbox], [type=radio]), textarea"));
 
@@ -50,25 +50,10 @@ const tell = (form, changed) => {
   form.prepend(line);
 };
 
-const forms = () => document.querySelectorAll("form[data-draft]");
-
-// A form that was sent and comes again was refused; on any other page it was taken.
-const SENT = "sent draft";
-const sent = sessionStorage.getItem(SENT);
-sessionStorage.removeItem(SENT);
-if (sent && ![...forms()].some((form) => keyOf(form) === sent)) {
-  localStorage.removeItem(sent);
-}
-
 document.addEventListener("input", (event) => {
   const form = event.target.form;
   if (form?.dataset.draft) {
     keep(form);
   }
 });
-document.addEventListener("submit", (event) => {
-  if (event.target.dataset.draft) {
-    sessionStorage.setItem(SENT, keyOf(event.target));
-  }
-});
-forms().forEach(restore);
+document.querySelectorAll("form[data-draft]").forEach(restore);
