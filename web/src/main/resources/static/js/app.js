@@ -1,5 +1,7 @@
 // Draws, plays and sends. Whatever is worked out is worked out on the server.
 
+import { droppedFiles } from "./dropped.js";
+
 document.addEventListener("alpine:init", () => {
   Alpine.data("lamp", () => ({
     toggle() {
@@ -23,13 +25,6 @@ document.addEventListener("alpine:init", () => {
   }));
 
   Alpine.data("chooser", () => ({
-    // What was chosen before this script was there counts as well.
-    init() {
-      const chosen = this.$root.querySelector("select").selectedOptions[0];
-      if (chosen && !chosen.defaultSelected) {
-        this.send();
-      }
-    },
     send() {
       this.$root.submit();
     },
@@ -38,11 +33,6 @@ document.addEventListener("alpine:init", () => {
   Alpine.data("dropZone", () => ({
     over: false,
     refusal: "",
-    init() {
-      import("./dropped.js").then(({ droppedFiles }) => {
-        this.droppedFiles = droppedFiles;
-      });
-    },
     enter() {
       this.over = true;
     },
@@ -53,7 +43,7 @@ document.addEventListener("alpine:init", () => {
     async drop(event) {
       this.over = false;
       const folder = [...event.dataTransfer.items].some((item) => item.webkitGetAsEntry?.()?.isDirectory);
-      const all = (await this.droppedFiles(event.dataTransfer)).map(({ file }) => file);
+      const all = (await droppedFiles(event.dataTransfer)).map(({ file }) => file);
       const field = this.$root.querySelector("input[type=file]");
       const endings = field.accept.split(",").filter((accepted) => accepted.startsWith("."));
       const isWanted = ({ name }) => !name.startsWith(".") && endings.some((ending) => name.toLowerCase().endsWith(ending));

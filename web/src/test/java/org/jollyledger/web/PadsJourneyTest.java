@@ -9,6 +9,8 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import java.nio.file.Files;
 import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.jollyledger.web.support.Browser;
@@ -28,9 +30,9 @@ class PadsJourneyTest {
         page.navigate(address.url("/bench?kit=pebbledash-16&to=" + to));
         page.locator("#own-kit summary").click();
         page.locator("#own-name").fill(name);
-        page.getByText("Make it").click();
-        page.waitForSelector("#bench[data-ready=true]");
+        makeIt(page, name);
         page.getByText("Pads on a grid").click();
+        page.waitForURL(Pattern.compile("/bench/pads/"));
         assertThat(page.locator("[data-pad]")).hasCount(16);
         return page;
     }
@@ -42,11 +44,16 @@ class PadsJourneyTest {
         page.waitForSelector("#bench[data-ready=true]");
         page.locator("#own-kit summary").click();
         page.locator("#own-name").fill("Gridded kit");
-        page.getByText("Make it").click();
-        page.waitForSelector("#bench[data-ready=true]");
+        makeIt(page, "Gridded kit");
         page.getByText("Pads on a grid").click();
         page.getByText("Make the grid").click();
         assertThat(message(page)).hasText("Pads on a grid of 4 × 4.");
+    }
+
+    private static void makeIt(Page page, String name) {
+        page.getByText("Make it").click();
+        page.waitForURL(Pattern.compile("kit=" + name.toLowerCase(Locale.ROOT).replace(' ', '-')));
+        page.waitForSelector("#bench[data-ready=true]");
     }
 
     private static Locator message(Page page) {

@@ -182,6 +182,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
 
     /** What is in order is not told element by element: that takes longer than to check it. */
     private static AxeBuilder axe(Page page) {
+        page.waitForLoadState();
         AxeRunOptions options = new AxeRunOptions();
         options.setResultTypes(List.of("violations"));
         return new AxeBuilder(page).options(options);

@@ -1,0 +1,81 @@
+// What is pressed, clicked or changed before the page is ready counts once it is; a key that is pressed while an answer is on its
+// way counts once that is there: what the key is meant for stands only then. Runs before the page is drawn, since one who sees
+// a page uses it.
+{
+  let answersToCome = 1;
+  let ready = false;
+  const toCome = [];
+  const textField = (element) =>
+    element.matches("input:not([type=checkbox], [type=radio], [type=range]), select, textarea") ||
+    element.isContentEditable;
+  // These do without scripts what they are there for.
+  const BY_ITSELF = "a[href], summary, label, input:not([type=submit]), select, textarea";
+
+  // A key that came after one that leads into a field is text for that field.
+  const type = (field, text) => {
+    if (field.selectionStart === null || field.selectionStart === undefined) {
+      field.value += text;
+    } else {
+      field.setRangeText(text, field.selectionStart, field.selectionEnd, "end");
+    }
+    field.dispatchEvent(new InputEvent("input", { bubbles: true, data: text, inputType: "insertText" }));
+  };
+  const press = (key) => {
+    const at = document.activeElement;
+    if (at.matches("input:not([type=checkbox], [type=radio], [type=range]), textarea")) {
+      type(at, key.key);
+    } else {
+      at.dispatchEvent(new KeyboardEvent("keydown", key));
+    }
+  };
+  const answered = () => {
+    answersToCome--;
+    while (answersToCome === 0 && toCome.length > 0) {
+      toCome.shift()();
+    }
+  };
+  // htmx takes hold of the page when the document says so, before the window hears of it.
+  window.addEventListener("DOMContentLoaded", () => {
+    ready = true;
+    answered();
+  });
+  document.addEventListener("htmx:beforeRequest", () => answersToCome++);
+  document.addEventListener("htmx:afterRequest", answered);
+  document.addEventListener(
+    "keydown",
+    (event) => {
+      const { key, code, shiftKey } = event;
+      const plain = key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
+      if (event.isTrusted && answersToCome > 0 && plain && !event.repeat && !textField(event.target)) {
+        event.preventDefault();
+        event.stopImmediatePropagation();
+        toCome.push(() => press({ key, code, shiftKey, bubbles: true, cancelable: true }));
+      }
+    },
+    true,
+  );
+  document.addEventListener(
+    "click",
+    (event) => {
+      const { target, isTrusted, detail, clientX, clientY, shiftKey, altKey } = event;
+      if (!ready && isTrusted && !target.closest(BY_ITSELF)) {
+        event.preventDefault();
+        event.stopImmediatePropagation();
+        const click = { detail, clientX, clientY, shiftKey, altKey, bubbles: true, cancelable: true, composed: true };
+        toCome.push(() => target.dispatchEvent(new MouseEvent("click", click)));
+      }
+    },
+    true,
+  );
+  for (const kind of ["input", "change"]) {
+    document.addEventListener(
+      kind,
+      ({ target }) => {
+        if (!ready) {
+          toCome.push(() => target.dispatchEvent(new Event(kind, { bubbles: true })));
+        }
+      },
+      true,
+    );
+  }
+}
