@@ -71,7 +71,7 @@ archive_starts() (
   bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data=kept \
     --server.ssl.key-store="$unpacked/own.p12" --server.ssl.key-store-password=curtain > "$log" 2>&1 &
   local started=$!
-  for _ in $(seq 480); do
+  for _ in $(seq 2400); do
     grep -q "is ready at" "$log" && break
     kill -0 "$started" 2>/dev/null || break
     sleep 0.5

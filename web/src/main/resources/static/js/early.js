@@ -8,8 +8,8 @@
   const textField = (element) =>
     element.matches("input:not([type=checkbox], [type=radio], [type=range]), select, textarea") ||
     element.isContentEditable;
-  // These do without scripts what they are there for.
-  const BY_ITSELF = "a[href], summary, label, input:not([type=submit]), select, textarea";
+  // These need no script. A link waits as well: one that leads to a download would keep the scripts from coming.
+  const BY_ITSELF = "summary, label, input:not([type=submit]), select, textarea";
 
   // A key that came after one that leads into a field is text for that field.
   const type = (field, text) => {
@@ -34,10 +34,19 @@
       toCome.shift()();
     }
   };
+  const begin = () => {
+    if (!ready) {
+      ready = true;
+      answered();
+    }
+  };
   // htmx takes hold of the page when the document says so, before the window hears of it.
-  window.addEventListener("DOMContentLoaded", () => {
-    ready = true;
-    answered();
+  window.addEventListener("DOMContentLoaded", begin);
+  // Where loading was stopped, only this comes.
+  document.addEventListener("readystatechange", () => {
+    if (document.readyState === "complete") {
+      begin();
+    }
   });
   document.addEventListener("htmx:beforeRequest", () => answersToCome++);
   document.addEventListener("htmx:afterRequest", answered);
@@ -58,7 +67,8 @@
     "click",
     (event) => {
       const { target, isTrusted, detail, clientX, clientY, shiftKey, altKey } = event;
-      if (!ready && isTrusted && !target.closest(BY_ITSELF)) {
+      const elsewhere = event.ctrlKey || event.metaKey || (shiftKey && target.closest("a"));
+      if (!ready && isTrusted && !elsewhere && !target.closest(BY_ITSELF)) {
         event.preventDefault();
         event.stopImmediatePropagation();
         const click = { detail, clientX, clientY, shiftKey, altKey, bubbles: true, cancelable: true, composed: true };

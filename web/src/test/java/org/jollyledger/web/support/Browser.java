@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.PlaywrightException;
 import com.microsoft.playwright.Request;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ColorScheme;
@@ -105,6 +106,22 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
         public Page page() {
             return page;
         }
+
+        /** What stands on each page that is open. */
+        private List<String> shown() {
+            return contexts.stream()
+                    .flatMap(context -> context.pages().stream())
+                    .map(open -> open.url() + "\n" + textOf(open))
+                    .toList();
+        }
+
+        private static String textOf(Page open) {
+            try {
+                return open.innerText("body");
+            } catch (PlaywrightException gone) {
+                return gone.getMessage();
+            }
+        }
     }
 
     @Override
@@ -141,7 +158,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
         List<String> unanswered = window.unanswered.stream().map(Request::url).toList();
         throw new AssertionError(
                 failure.getMessage() + "\nErrors of the page: " + window.errors + "\nNot answered: " + unanswered
-                        + "\nVisited: " + window.visited,
+                        + "\nVisited: " + window.visited + "\nShown: " + window.shown(),
                 failure);
     }
 
