@@ -68,7 +68,7 @@ archive_starts() (
   done
   cd "$unpacked"
   keytool -genkeypair -alias own -keyalg EC -dname CN=localhost -keystore own.p12 -storepass curtain 2>/dev/null
-  bash jolly-ledger-*/jolly-ledger.sh --server.port=0 --jolly-ledger.data=kept \
+  bash jolly-ledger-*/jolly-ledger.sh --port 0 --data kept \
     --server.ssl.key-store="$unpacked/own.p12" --server.ssl.key-store-password=curtain > "$log" 2>&1 &
   local started=$!
   for _ in $(seq 2400); do

@@ -1,6 +1,6 @@
 @echo off
 rem Starts Jolly Ledger on Windows, and prints its address once it answers.
-rem   jolly-ledger.cmd [--server.port=N] [--jolly-ledger.data=DIR] [--jolly-ledger.demo=false]
+rem   jolly-ledger.cmd [--port N] [--data DIR] [--empty]
 setlocal
 where java >nul 2>nul
 if errorlevel 1 (

@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Starts Jolly Ledger on Linux and macOS, and prints its address once it answers.
-#   ./jolly-ledger.sh [--server.port=N] [--jolly-ledger.data=DIR] [--jolly-ledger.demo=false]
+#   ./jolly-ledger.sh [--port N] [--data DIR] [--empty]
 set -u
 here="$(cd "$(dirname "$0")" && pwd)"
 jar="${JOLLY_LEDGER_JAR:-$here/jolly-ledger.jar}"

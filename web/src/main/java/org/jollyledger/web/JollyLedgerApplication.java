@@ -11,6 +11,8 @@ public class JollyLedgerApplication {
     /** Tells whoever started it to start it again. */
     private static final int AGAIN = 3;
 
+    private static final int REFUSED = 2;
+
     public static void main(String[] args) {
         Thread.setDefaultUncaughtExceptionHandler((thread, thrown) -> {
             LoggerFactory.getLogger(JollyLedgerApplication.class).error("{} ended", thread.getName(), thrown);
@@ -19,6 +21,16 @@ public class JollyLedgerApplication {
                 Runtime.getRuntime().halt(AGAIN);
             }
         });
-        SpringApplication.run(JollyLedgerApplication.class, args);
+        SpringApplication.run(JollyLedgerApplication.class, settings(args));
+    }
+
+    private static String[] settings(String... options) {
+        try {
+            return StartOptions.settings(options);
+        } catch (IllegalArgumentException refused) {
+            System.err.println(refused.getMessage());
+            System.exit(REFUSED);
+            throw refused;
+        }
     }
 }

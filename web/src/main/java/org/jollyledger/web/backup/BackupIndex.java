@@ -26,8 +26,7 @@ record BackupIndex(int schema, Instant made) {
     /** Nothing else in an earlier one is read: a database file can hold programs. */
     private static final String DATABASE_FILE =
             "This backup of an earlier version is a database file, which is not opened here. If you made it yourself, unpack it"
-                    + " into an empty folder, start Jolly Ledger with that as its data folder (start.sh --data FOLDER, or"
-                    + " jolly-ledger.sh --jolly-ledger.data=FOLDER), and make a new backup there.";
+                    + " into an empty folder, start Jolly Ledger with --data and that folder, and make a new backup there.";
 
     byte[] toBytes() {
         return JSON.writerWithDefaultPrettyPrinter()
