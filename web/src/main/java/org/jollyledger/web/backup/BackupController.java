@@ -3,8 +3,8 @@ package org.jollyledger.web.backup;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
-import org.jollyledger.web.backup.BackupService.Mode;
-import org.jollyledger.web.backup.BackupService.Restored;
+import org.jollyledger.web.backup.BackupRestore.Mode;
+import org.jollyledger.web.backup.BackupRestore.Restored;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.problem.Refusal;
@@ -31,9 +31,11 @@ class BackupController {
     private static final MediaType ZIP = MediaType.parseMediaType("application/zip");
 
     private final BackupService backups;
+    private final BackupRestore restore;
 
-    BackupController(BackupService backups) {
+    BackupController(BackupService backups, BackupRestore restore) {
         this.backups = backups;
+        this.restore = restore;
     }
 
     @GetMapping("/backups")
@@ -85,7 +87,7 @@ class BackupController {
             throws IOException {
         try (InputStream archive = Files.newInputStream(backups.kept(name + ".zip"))) {
             Mode how = Mode.parse(mode);
-            return done(backups.restore(archive, how), how, redirect);
+            return done(restore.restore(archive, how), how, redirect);
         } catch (Refusal refused) {
             return page(refused.sentence(), refused.status());
         }
@@ -116,7 +118,7 @@ class BackupController {
             throw Refusal.incomplete("No file was sent; choose a backup first.");
         }
         try (InputStream archive = file.getInputStream()) {
-            return backups.restore(archive, Mode.parse(mode));
+            return restore.restore(archive, Mode.parse(mode));
         }
     }
 }

@@ -16,8 +16,6 @@ import org.jollyledger.web.support.Settings;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
-import org.springframework.orm.jpa.LocalContainerEntityManagerFactoryBean;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** Nightly backups are made once a day, and seven of them are kept. */
 class NightlyBackupsTest {
@@ -26,25 +24,7 @@ class NightlyBackupsTest {
                 "jdbc:h2:file:" + folder.resolve("ledger") + ";DB_CLOSE_DELAY=-1", "ledger", "");
         Flyway.configure().dataSource(database).load().migrate();
         LedgerProperties properties = Settings.in(folder);
-        return new BackupService(
-                database,
-                new NoEntities().get(),
-                new TransactionTemplate(),
-                new DiskRoom(properties),
-                new JobFolder(database, properties),
-                properties);
-    }
-
-    /** Backing up needs the database alone. */
-    private static final class NoEntities {
-        jakarta.persistence.EntityManager get() {
-            return (jakarta.persistence.EntityManager) java.lang.reflect.Proxy.newProxyInstance(
-                    LocalContainerEntityManagerFactoryBean.class.getClassLoader(),
-                    new Class<?>[] {jakarta.persistence.EntityManager.class},
-                    (proxy, method, arguments) -> {
-                        throw new UnsupportedOperationException(method.getName());
-                    });
-        }
+        return new BackupService(database, new DiskRoom(properties), new JobFolder(database, properties), properties);
     }
 
     @Test
