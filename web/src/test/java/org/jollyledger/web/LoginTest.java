@@ -8,12 +8,18 @@ import com.microsoft.playwright.options.Cookie;
 import java.io.BufferedReader;
 import java.io.InputStreamReader;
 import java.net.Socket;
+import java.net.URI;
+import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
 import org.jollyledger.web.support.Http;
@@ -130,6 +136,66 @@ class LoginTest {
     private static int asked(String address, String password, String forwarded) throws Exception {
         return Http.get(address, "Authorization", basic(password), "Forwarded", forwarded)
                 .statusCode();
+    }
+
+    /** Tries at once are no more than tries one after the other, and the way the login is spelled makes no difference. */
+    @Test
+    @Order(2)
+    void manyGuessesAtOnceAreAsManyTries() throws Exception {
+        String here = "for=198.51.100.21";
+        List<CompletableFuture<HttpResponse<byte[]>>> guesses = IntStream.range(0, 60)
+                .mapToObj(number ->
+                        Http.getLater(url + "/api/maps", "Authorization", basic("guess " + number), "Forwarded", here))
+                .toList();
+        List<Integer> answers = new ArrayList<>();
+        for (CompletableFuture<HttpResponse<byte[]>> guess : guesses) {
+            answers.add(guess.get(60, TimeUnit.SECONDS).statusCode());
+        }
+        assertThat(answers).containsOnly(401, 429);
+        assertThat(answers.stream().filter(answer -> answer == 401)).hasSizeLessThan(2 * FREE_TRIES);
+        for (String login : List.of("/login", "/%6cogin", "/login;a=b")) {
+            HttpRequest.Builder form = HttpRequest.newBuilder(URI.create(url + login))
+                    .header("Forwarded", here)
+                    .POST(HttpRequest.BodyPublishers.ofString("username=owner&password=curtain"));
+            assertThat(Http.send(form).statusCode()).as(login).isEqualTo(login.contains(";") ? 400 : 429);
+        }
+    }
+
+    /** The right password is checked for as many at once as ask. */
+    @Test
+    @Order(2)
+    void manyWithThePasswordAreAnsweredAtOnce() throws Exception {
+        List<CompletableFuture<HttpResponse<byte[]>>> asked = IntStream.range(0, 30)
+                .mapToObj(number -> Http.getLater(
+                        url + "/api/maps", "Authorization", basic("curtain"), "Forwarded", "for=198.51.100.22"))
+                .toList();
+        for (CompletableFuture<HttpResponse<byte[]>> answer : asked) {
+            assertThat(answer.get(60, TimeUnit.SECONDS).statusCode()).isEqualTo(200);
+        }
+    }
+
+    /** Whoever asks, and however: why something is refused is said, and no address carries a session. */
+    @Test
+    @Order(2)
+    void whyItIsRefusedIsSaidWithoutALogin() throws Exception {
+        HttpResponse<byte[]> program = Http.get(url + "/api/maps");
+        assertThat(program.statusCode()).isEqualTo(401);
+        assertThat(Http.json(program).get("detail").stringValue()).isEqualTo("Log in first, then send it again.");
+        HttpResponse<byte[]> plain = Http.get(url + "/maps/tin-parade");
+        assertThat(plain.statusCode()).isEqualTo(401);
+        assertThat(Http.text(plain)).contains("Log in first, then send it again.");
+        for (String accept : List.of("text/html", "*/*")) {
+            HttpRequest.Builder stranger = HttpRequest.newBuilder(URI.create(url + "/rigs"))
+                    .header("Accept", accept)
+                    .header("Origin", "http://elsewhere.example")
+                    .POST(HttpRequest.BodyPublishers.ofString("name=x"));
+            HttpResponse<byte[]> refused = Http.send(stranger);
+            assertThat(refused.statusCode()).isEqualTo(403);
+            assertThat(Http.text(refused)).contains("This request comes from another site and was refused");
+        }
+        HttpResponse<byte[]> login = Http.get(url + "/rigs", "Accept", "text/html");
+        assertThat(login.headers().firstValue("location")).hasValue(url + "/login");
+        assertThat(Http.text(Http.get(url + "/login", "Accept", "text/html"))).doesNotContain("jsessionid");
     }
 
     /** Nothing of the body is waited for: only its length is said. */

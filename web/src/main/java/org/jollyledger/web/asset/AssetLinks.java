@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
+import org.jollyledger.web.request.RequestPath;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
@@ -46,7 +47,7 @@ class AssetLinks {
             @Override
             protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
                     throws ServletException, IOException {
-                boolean forGood = FOR_GOOD.matcher(request.getRequestURI()).matches();
+                boolean forGood = FOR_GOOD.matcher(RequestPath.of(request)).matches();
                 chain.doFilter(request, new HttpServletResponseWrapper(response) {
                     @Override
                     public void setHeader(String name, String value) {

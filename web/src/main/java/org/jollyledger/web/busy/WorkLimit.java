@@ -18,6 +18,7 @@ import org.jollyledger.web.asset.AssetFolders;
 import org.jollyledger.web.problem.BodyTooLarge;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.problem.Refusals;
+import org.jollyledger.web.request.RequestPath;
 import org.jollyledger.web.room.NoRoom;
 import org.jollyledger.web.room.PassingFiles;
 import org.slf4j.Logger;
@@ -67,7 +68,7 @@ public class WorkLimit extends OncePerRequestFilter {
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        String path = request.getRequestURI();
+        String path = RequestPath.of(request);
         return AssetFolders.hold(path) || path.startsWith(HEALTH);
     }
 

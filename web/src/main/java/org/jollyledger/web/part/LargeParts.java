@@ -11,6 +11,7 @@ import java.util.regex.Pattern;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.busy.Memory;
 import org.jollyledger.web.busy.WorkLimit;
+import org.jollyledger.web.request.RequestPath;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.HandlerMapping;
@@ -52,7 +53,7 @@ class LargeParts implements WebMvcConfigurer, HandlerInterceptor {
         if (named != null) {
             slugs.addAll(Arrays.asList(named));
         }
-        String path = request.getRequestURI();
+        String path = RequestPath.of(request);
         Map<?, ?> variables = Objects.requireNonNullElse(
                 (Map<?, ?>) request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE), Map.of());
         if ((path.startsWith("/parts/") || path.startsWith("/api/parts/")) && variables.containsKey("slug")) {

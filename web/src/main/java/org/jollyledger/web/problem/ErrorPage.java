@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 @Controller
 class ErrorPage implements ErrorController {
     private static final Map<HttpStatus, String> SENTENCES = Map.of(
+            HttpStatus.UNAUTHORIZED, Refusals.LOG_IN,
             HttpStatus.FORBIDDEN,
                     "This form came from another page or has expired; open the page again and send it once more.",
             HttpStatus.CONTENT_TOO_LARGE,

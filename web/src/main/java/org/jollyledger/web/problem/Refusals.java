@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import org.jollyledger.core.exchange.DocumentException;
+import org.jollyledger.web.request.RequestPath;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -20,13 +21,16 @@ public final class Refusals {
     /** Where a filter leaves the sentence for the error page. */
     static final String SENTENCE = Refusals.class.getName() + ".sentence";
 
+    /** What is said to who sends no password where one is set. */
+    public static final String LOG_IN = "Log in first, then send it again.";
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private Refusals() {}
 
     /** Whether a request comes from a program, or from a page's script that reads JSON, rather than from a page. */
     static boolean isForPrograms(HttpServletRequest request) {
-        return request.getRequestURI().startsWith("/api/")
+        return RequestPath.isForPrograms(request)
                 || MediaType.APPLICATION_JSON_VALUE.equals(request.getHeader(HttpHeaders.ACCEPT));
     }
 

@@ -14,6 +14,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.stream.Stream;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.request.RequestPath;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -116,7 +117,7 @@ public class UploadLimitFilter extends OncePerRequestFilter {
     }
 
     private static boolean isForArchives(HttpServletRequest request) {
-        String path = request.getRequestURI();
+        String path = RequestPath.of(request);
         return Stream.of("/batches", "/api/batches", "/backups/", "/api/backup").anyMatch(path::startsWith);
     }
 

@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.Set;
 import org.jollyledger.web.problem.Refusals;
+import org.jollyledger.web.request.RequestPath;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
@@ -26,7 +27,7 @@ class CrossSiteFilter extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        boolean guarded = request.getRequestURI().startsWith("/api/") || !SAFE_METHODS.contains(request.getMethod());
+        boolean guarded = RequestPath.isForPrograms(request) || !SAFE_METHODS.contains(request.getMethod());
         if (guarded && comesFromElsewhere(request)) {
             Refusals.send(
                     request,

@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.jollyledger.web.busy.UnreadBody;
 import org.jollyledger.web.problem.Refusals;
 import org.jollyledger.web.problem.UploadLimitFilter;
+import org.jollyledger.web.request.RequestPath;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AnonymousAuthenticationToken;
@@ -34,8 +35,8 @@ final class LoginFilter extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         boolean withPassword = request.getHeader(HttpHeaders.AUTHORIZATION) != null;
-        if (withPassword || isLogin(request)) {
-            Optional<Duration> wait = guard.toWait(request.getRemoteAddr());
+        if (isLogin(request) || (withPassword && !isLoggedIn())) {
+            Optional<Duration> wait = guard.begin(request.getRemoteAddr());
             if (wait.isPresent()) {
                 long seconds = wait.get().toSeconds() + 1;
                 response.setHeader(HttpHeaders.RETRY_AFTER, String.valueOf(seconds));
@@ -48,20 +49,24 @@ final class LoginFilter extends OncePerRequestFilter {
             }
         }
         // The form's token is looked for in the body, which is taken as a whole for that; programs send none.
-        boolean isChecked = withPassword && request.getRequestURI().startsWith("/api/");
-        if (!isChecked && !isLoggedIn() && bringsMuch(request)) {
-            refuse(request, response);
-            return;
+        boolean isChecked = withPassword && RequestPath.isForPrograms(request);
+        try {
+            if (!isChecked && !isLoggedIn() && bringsMuch(request)) {
+                refuse(request, response);
+            } else {
+                chain.doFilter(request, response);
+            }
+        } finally {
+            guard.end();
         }
-        chain.doFilter(request, response);
     }
 
     /** At once, without waiting for the rest. */
     private static void refuse(HttpServletRequest request, HttpServletResponse response) throws IOException {
         response.setHeader(HttpHeaders.CONNECTION, "close");
-        if (request.getRequestURI().startsWith("/api/")) {
+        if (RequestPath.isForPrograms(request)) {
             response.setHeader(HttpHeaders.WWW_AUTHENTICATE, "Basic realm=\"Jolly Ledger\"");
-            Refusals.send(request, response, HttpStatus.UNAUTHORIZED, "Log in first, then send it again.");
+            Refusals.send(request, response, HttpStatus.UNAUTHORIZED, Refusals.LOG_IN);
             UnreadBody.leave(request);
         } else {
             response.sendRedirect("/login");
@@ -70,7 +75,7 @@ final class LoginFilter extends OncePerRequestFilter {
     }
 
     private static boolean isLogin(HttpServletRequest request) {
-        return request.getMethod().equals("POST") && request.getRequestURI().equals("/login");
+        return request.getMethod().equals("POST") && RequestPath.of(request).equals("/login");
     }
 
     private static boolean isLoggedIn() {

@@ -3,6 +3,7 @@ package org.jollyledger.web.security;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -15,18 +16,25 @@ import org.springframework.security.core.Authentication;
 import org.springframework.security.web.authentication.WebAuthenticationDetails;
 import org.springframework.stereotype.Component;
 
-/** Makes who gives wrong passwords wait, twice as long each time, and says so in the log. */
+/**
+ * Makes who gives wrong passwords wait, twice as long each time, and says so in the log. A try that is being checked counts as
+ * a wrong one until it is known, so that many at once are no more tries than one after the other; it is known on the thread
+ * that began it.
+ */
 @Component
 class LoginGuard {
     static final int FREE_TRIES = 5;
     private static final Logger LOG = LoggerFactory.getLogger(LoginGuard.class);
     private static final Duration FIRST_WAIT = Duration.ofSeconds(2);
     private static final Duration LONGEST_WAIT = Duration.ofMinutes(5);
+    private static final Duration LONGEST_TURN = Duration.ofSeconds(30);
     private static final int MOST_ADDRESSES = 10_000;
 
     private record Tries(int wrong, Instant waitUntil) {}
 
     private final Clock clock = Clock.systemUTC();
+    private final Map<String, Integer> underWay = new HashMap<>();
+    private final ThreadLocal<String> trying = new ThreadLocal<>();
     private final Map<String, Tries> tries = new LinkedHashMap<>(16, 0.75f, true) {
         @Override
         protected boolean removeEldestEntry(Map.Entry<String, Tries> eldest) {
@@ -34,23 +42,70 @@ class LoginGuard {
         }
     };
 
-    /** How long nobody at an address may try again; empty when somebody may. */
-    synchronized Optional<Duration> toWait(String address) {
+    /**
+     * Begins a try from an address, when its turn comes; {@link #end} ends it.
+     *
+     * @return how long nobody there may try again; empty when the try has begun
+     */
+    synchronized Optional<Duration> begin(String address) {
+        Instant latest = clock.instant().plus(LONGEST_TURN);
+        while (toWait(address).isEmpty()) {
+            int checked = underWay.getOrDefault(address, 0);
+            if (checked == 0 || wrong(address) + checked < FREE_TRIES) {
+                underWay.put(address, checked + 1);
+                trying.set(address);
+                return Optional.empty();
+            }
+            if (!waitUntil(latest)) {
+                return Optional.of(FIRST_WAIT);
+            }
+        }
+        return toWait(address);
+    }
+
+    private boolean waitUntil(Instant latest) {
+        long left = Duration.between(clock.instant(), latest).toMillis();
+        try {
+            if (left > 0) {
+                wait(left);
+            }
+            return left > 0;
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+    }
+
+    /** Ends the try of this thread, if it has one that is not known yet. */
+    synchronized void end() {
+        String address = trying.get();
+        if (address != null) {
+            trying.remove();
+            underWay.computeIfPresent(address, (any, number) -> number == 1 ? null : number - 1);
+            notifyAll();
+        }
+    }
+
+    private Optional<Duration> toWait(String address) {
         return Optional.ofNullable(tries.get(address))
                 .map(before -> Duration.between(clock.instant(), before.waitUntil))
                 .filter(wait -> !wait.isNegative() && !wait.isZero());
     }
 
     @EventListener
-    void wrong(AuthenticationFailureBadCredentialsEvent event) {
+    synchronized void wrong(AuthenticationFailureBadCredentialsEvent event) {
         String address = address(event.getAuthentication());
         int wrong = count(address);
+        end();
         LOG.warn("A wrong password from {}, {} in a row", address, wrong);
     }
 
-    private synchronized int count(String address) {
-        int wrong =
-                1 + Optional.ofNullable(tries.get(address)).map(Tries::wrong).orElse(0);
+    private int wrong(String address) {
+        return Optional.ofNullable(tries.get(address)).map(Tries::wrong).orElse(0);
+    }
+
+    private int count(String address) {
+        int wrong = 1 + wrong(address);
         tries.put(address, new Tries(wrong, clock.instant().plus(waitAfter(wrong))));
         return wrong;
     }
@@ -66,6 +121,7 @@ class LoginGuard {
     @EventListener
     synchronized void right(AuthenticationSuccessEvent event) {
         tries.remove(address(event.getAuthentication()));
+        end();
     }
 
     private static String address(Authentication authentication) {

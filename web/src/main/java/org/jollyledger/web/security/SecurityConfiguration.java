@@ -1,5 +1,6 @@
 package org.jollyledger.web.security;
 
+import jakarta.servlet.DispatcherType;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.asset.AssetFolders;
 import org.springframework.context.annotation.Bean;
@@ -27,7 +28,10 @@ class SecurityConfiguration {
             http.authorizeHttpRequests(requests -> requests.anyRequest().permitAll());
         } else {
             http.addFilterBefore(new LoginFilter(guard), CsrfFilter.class)
-                    .authorizeHttpRequests(requests -> requests.requestMatchers("/actuator/health", "/login")
+                    // Why something was refused is told to everybody.
+                    .authorizeHttpRequests(requests -> requests.dispatcherTypeMatchers(DispatcherType.ERROR)
+                            .permitAll()
+                            .requestMatchers("/actuator/health", "/login")
                             .permitAll()
                             .requestMatchers(AssetFolders.patterns())
                             .permitAll()

@@ -24,9 +24,9 @@ public final class Http {
     }
 
     /** Asks without waiting for the answer. */
-    public static CompletableFuture<HttpResponse<byte[]>> getLater(String url) {
+    public static CompletableFuture<HttpResponse<byte[]>> getLater(String url, String... headers) {
         return CLIENT.sendAsync(
-                HttpRequest.newBuilder(URI.create(url)).build(), HttpResponse.BodyHandlers.ofByteArray());
+                request(HttpRequest.newBuilder(URI.create(url)), headers), HttpResponse.BodyHandlers.ofByteArray());
     }
 
     public static HttpResponse<byte[]> postJson(String url, String json, String... headers)
@@ -57,10 +57,11 @@ public final class Http {
 
     public static HttpResponse<byte[]> send(HttpRequest.Builder request, String... headers)
             throws IOException, InterruptedException {
-        if (headers.length > 0) {
-            request.headers(headers);
-        }
-        return CLIENT.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+        return CLIENT.send(request(request, headers), HttpResponse.BodyHandlers.ofByteArray());
+    }
+
+    private static HttpRequest request(HttpRequest.Builder request, String... headers) {
+        return headers.length == 0 ? request.build() : request.headers(headers).build();
     }
 
     public static String text(HttpResponse<byte[]> response) {
