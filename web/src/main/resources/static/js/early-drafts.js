@@ -1,5 +1,5 @@
-// A form that was sent and comes again was refused; any other page says that it was taken, and what is kept of it goes.
-// Runs before that page is drawn, since one who sees it may leave at once.
+// A form that was sent and comes back was refused. Any other page means it was accepted, so its draft is deleted.
+// Runs before the page is drawn: whoever sees the page may leave right away.
 {
   const SENT = "sent form";
   const sent = JSON.parse(sessionStorage.getItem(SENT) ?? "null");

@@ -1,6 +1,6 @@
-// What is pressed, clicked or changed before the page is ready counts once it is; a key that is pressed while an answer is on its
-// way counts once that is there: what the key is meant for stands only then. Runs before the page is drawn, since one who sees
-// a page uses it.
+// Keys, clicks and changes that come before the page is ready wait until it is. A key that is pressed while an answer is on its
+// way waits for that answer, since what the key is meant for is not on the page before. Runs before the page is drawn: people
+// use a page as soon as they see it.
 {
   let answersToCome = 1;
   let ready = false;
@@ -8,7 +8,7 @@
   const textField = (element) =>
     element.matches("input:not([type=checkbox], [type=radio], [type=range]), select, textarea") ||
     element.isContentEditable;
-  // These need no script. A link waits as well: one that leads to a download would keep the scripts from coming.
+  // These need no script. A link has to wait: clicking a download link now would cancel the scripts.
   const BY_ITSELF = "summary, label, input:not([type=submit]), select, textarea";
 
   // A key that came after one that leads into a field is text for that field.
@@ -40,9 +40,9 @@
       answered();
     }
   };
-  // htmx takes hold of the page when the document says so, before the window hears of it.
+  // htmx sets up the page on the same event at the document, which comes before the window.
   window.addEventListener("DOMContentLoaded", begin);
-  // Where loading was stopped, only this comes.
+  // When loading is stopped, only this event comes.
   document.addEventListener("readystatechange", () => {
     if (document.readyState === "complete") {
       begin();

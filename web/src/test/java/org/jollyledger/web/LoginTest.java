@@ -138,7 +138,7 @@ class LoginTest {
                 .statusCode();
     }
 
-    /** Tries at once are no more than tries one after the other, and the way the login is spelled makes no difference. */
+    /** Tries at the same time count like tries one after another, however the path of the login is spelled. */
     @Test
     @Order(2)
     void manyGuessesAtOnceAreAsManyTries() throws Exception {
@@ -161,7 +161,7 @@ class LoginTest {
         }
     }
 
-    /** The right password is checked for as many at once as ask. */
+    /** Many may use the right password at the same time. */
     @Test
     @Order(2)
     void manyWithThePasswordAreAnsweredAtOnce() throws Exception {
@@ -174,7 +174,7 @@ class LoginTest {
         }
     }
 
-    /** Whoever asks, and however: why something is refused is said, and no address carries a session. */
+    /** Programs and browsers learn why they were refused, and no address carries a session. */
     @Test
     @Order(2)
     void whyItIsRefusedIsSaidWithoutALogin() throws Exception {

@@ -28,7 +28,7 @@ class SecurityConfiguration {
             http.authorizeHttpRequests(requests -> requests.anyRequest().permitAll());
         } else {
             http.addFilterBefore(new LoginFilter(guard), CsrfFilter.class)
-                    // Why something was refused is told to everybody.
+                    // The page that says why a request was refused needs no login.
                     .authorizeHttpRequests(requests -> requests.dispatcherTypeMatchers(DispatcherType.ERROR)
                             .permitAll()
                             .requestMatchers("/actuator/health", "/login")

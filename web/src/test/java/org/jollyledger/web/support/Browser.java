@@ -107,7 +107,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
             return page;
         }
 
-        /** What stands on each page that is open. */
+        /** The text of each open page. */
         private List<String> shown() {
             return contexts.stream()
                     .flatMap(context -> context.pages().stream())
