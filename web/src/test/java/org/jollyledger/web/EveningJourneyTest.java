@@ -167,9 +167,7 @@ class EveningJourneyTest {
         String[] values = {"120", "88", "42", "6"};
         for (int pose = 0; pose < poses.length; pose++) {
             page.locator("#pedal").fill(values[pose]);
-            press.on(page.locator("[data-pose='" + poses[pose] + "'] button"));
-            BenchPage.pass(page, 1_600);
-            assertThat(page.locator("[data-pose='" + poses[pose] + "'] output")).hasText("recorded");
+            BenchPage.recordPose(page, press::on, poses[pose]);
         }
         assertThat(page.locator("#pedal-found")).containsText("Controller 4, from 6 to 120, pressed is high");
         press.on(page.locator("#pedal-use"));

@@ -2,9 +2,11 @@ package org.jollyledger.web.support;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import org.jollyledger.web.support.Browser.Window;
 import org.jollyledger.web.support.RunningApplication.Address;
@@ -12,6 +14,10 @@ import org.jollyledger.web.support.RunningApplication.Address;
 /** The bench as tests use it, with devices that are made in the page. */
 public final class BenchPage {
     private static final long PATIENCE_IN_MILLISECONDS = 60_000;
+    /** Milliseconds; a little longer than a pose is recorded. */
+    private static final int STANDS = 1_600;
+
+    private static final int TRIES = 5;
 
     private BenchPage() {}
 
@@ -57,6 +63,19 @@ public final class BenchPage {
     /** Time passes on a page that is held. */
     public static void pass(Page page, int milliseconds) {
         page.clock().runFor(milliseconds);
+    }
+
+    /**
+     * Records where the pedal stands in a pose, on a page that is held. On a busy machine a press may be lost, or may come
+     * once more while the next pose is pressed: it is pressed until it is recorded.
+     */
+    public static void recordPose(Page page, Consumer<Locator> press, String pose) {
+        Locator says = page.locator("[data-pose='" + pose + "'] output");
+        for (int tries = 0; tries < TRIES && !says.textContent().equals("recorded"); tries++) {
+            press.accept(page.locator("[data-pose='" + pose + "'] button"));
+            pass(page, STANDS);
+        }
+        assertThat(says).hasText("recorded");
     }
 
     /** The kit that is plugged in sends a message. */
