@@ -25,26 +25,22 @@ final class StartOptions {
         Deque<String> left = new ArrayDeque<>(List.of(options));
         while (!left.isEmpty()) {
             String option = left.pop();
-            String[] halves = option.split("=", 2);
-            if (halves.length == 2 && !SETTING.matcher(option).matches()) {
-                left.push(halves[1]);
-            }
-            settings.add(
-                    switch (halves[0]) {
-                        case "--port" -> "--server.port=" + port(left);
-                        case "--data" -> "--jolly-ledger.data=" + value(left, "--data needs a folder.");
-                        case "--empty" -> "--jolly-ledger.demo=false";
-                        default -> setting(option);
-                    });
+            settings.add(SETTING.matcher(option).matches() ? option : setting(option, left));
         }
         return settings.toArray(String[]::new);
     }
 
-    private static String setting(String option) {
-        if (!SETTING.matcher(option).matches()) {
-            throw new IllegalArgumentException("There is no option \"" + option + "\". " + OPTIONS);
+    private static String setting(String option, Deque<String> left) {
+        String[] halves = option.split("=", 2);
+        if (halves.length == 2) {
+            left.push(halves[1]);
         }
-        return option;
+        return switch (halves[0]) {
+            case "--port" -> "--server.port=" + port(left);
+            case "--data" -> "--jolly-ledger.data=" + value(left, "--data needs a folder.");
+            case "--empty" -> "--jolly-ledger.demo=false";
+            default -> throw new IllegalArgumentException("There is no option \"" + option + "\". " + OPTIONS);
+        };
     }
 
     private static String value(Deque<String> left, String missing) {

@@ -11,7 +11,6 @@ import com.microsoft.playwright.options.BoundingBox;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Random;
-import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.part.Channels;
@@ -155,9 +154,7 @@ class EveningJourneyTest {
         press.on(page.locator("#own-kit summary"));
         page.locator("#own-name").fill(name);
         press.on(page.locator("#own-kit button"));
-        page.waitForURL(
-                Pattern.compile("kit=" + name.toLowerCase(java.util.Locale.ROOT).replace(' ', '-')));
-        page.waitForSelector("#bench[data-ready=true]");
+        BenchPage.awaitKit(page, name);
     }
 
     private static void setPedal(Page page, Press press) {

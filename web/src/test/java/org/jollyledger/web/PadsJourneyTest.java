@@ -9,10 +9,10 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import java.nio.file.Files;
 import java.util.List;
-import java.util.Locale;
 import java.util.regex.Pattern;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
+import org.jollyledger.web.support.BenchPage;
 import org.jollyledger.web.support.Browser;
 import org.jollyledger.web.support.Browser.Window;
 import org.jollyledger.web.support.Http;
@@ -30,7 +30,8 @@ class PadsJourneyTest {
         page.navigate(address.url("/bench?kit=pebbledash-16&to=" + to));
         page.locator("#own-kit summary").click();
         page.locator("#own-name").fill(name);
-        makeIt(page, name);
+        page.getByText("Make it").click();
+        BenchPage.awaitKit(page, name);
         page.getByText("Pads on a grid").click();
         page.waitForURL(Pattern.compile("/bench/pads/"));
         assertThat(page.locator("[data-pad]")).hasCount(16);
@@ -44,16 +45,11 @@ class PadsJourneyTest {
         page.waitForSelector("#bench[data-ready=true]");
         page.locator("#own-kit summary").click();
         page.locator("#own-name").fill("Gridded kit");
-        makeIt(page, "Gridded kit");
+        page.getByText("Make it").click();
+        BenchPage.awaitKit(page, "Gridded kit");
         page.getByText("Pads on a grid").click();
         page.getByText("Make the grid").click();
         assertThat(message(page)).hasText("Pads on a grid of 4 × 4.");
-    }
-
-    private static void makeIt(Page page, String name) {
-        page.getByText("Make it").click();
-        page.waitForURL(Pattern.compile("kit=" + name.toLowerCase(Locale.ROOT).replace(' ', '-')));
-        page.waitForSelector("#bench[data-ready=true]");
     }
 
     private static Locator message(Page page) {

@@ -49,7 +49,8 @@ class LoginGuard {
      */
     synchronized Optional<Duration> begin(String address) {
         Instant latest = clock.instant().plus(LONGEST_TURN);
-        while (toWait(address).isEmpty()) {
+        Optional<Duration> wait = toWait(address);
+        while (wait.isEmpty()) {
             int checked = underWay.getOrDefault(address, 0);
             if (checked == 0 || wrong(address) + checked < FREE_TRIES) {
                 underWay.put(address, checked + 1);
@@ -59,8 +60,9 @@ class LoginGuard {
             if (!waitUntil(latest)) {
                 return Optional.of(FIRST_WAIT);
             }
+            wait = toWait(address);
         }
-        return toWait(address);
+        return wait;
     }
 
     private boolean waitUntil(Instant latest) {

@@ -30,6 +30,12 @@ public final class BenchPage {
         return page;
     }
 
+    /** Waits for the page of a kit that was just made: the page before says that it is ready, too. */
+    public static void awaitKit(Page page, String name) {
+        page.waitForURL(Pattern.compile("kit=" + name.toLowerCase(Locale.ROOT).replace(' ', '-')));
+        page.waitForSelector("#bench[data-ready=true]");
+    }
+
     /** What stands in one of the two books, the last entry first. */
     public static List<String> book(Page page, String name) {
         return page.locator("#" + name + " li").all().stream()
@@ -66,8 +72,8 @@ public final class BenchPage {
     }
 
     /**
-     * Records where the pedal stands in a pose, on a page that is held. On a busy machine a press may be lost, or may come
-     * once more while the next pose is pressed: it is pressed until it is recorded.
+     * Records one pose of the pedal on a page whose clock is held. On a busy machine a press may get lost or arrive twice, so it
+     * presses until the pose is recorded.
      */
     public static void recordPose(Page page, Consumer<Locator> press, String pose) {
         Locator says = page.locator("[data-pose='" + pose + "'] output");
@@ -105,8 +111,7 @@ public final class BenchPage {
         page.locator("#own-kit summary").click();
         page.locator("#own-name").fill(name);
         page.locator("#own-kit button").click();
-        page.waitForURL(Pattern.compile("kit=" + name.toLowerCase(Locale.ROOT).replace(' ', '-')));
-        page.waitForSelector("#bench[data-ready=true]");
+        awaitKit(page, name);
         page.locator("#devices summary").click();
         page.locator("#devices-ask").click();
         page.locator("#device-in").selectOption("Test kit");
