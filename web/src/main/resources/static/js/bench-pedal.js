@@ -84,20 +84,29 @@ export class PedalPanel {
   }
 
   #record(pose, item) {
-    if (this.#running) {
-      return;
-    }
+    this.#stopRecording();
     const says = item.querySelector("output");
     says.textContent = "stand still …";
     // Where every controller stands already belongs to the pose.
     const values = [...this.#controllers].map(([controller, value]) => [0, controller, value]);
-    this.#running = { begun: performance.now(), values };
-    setTimeout(() => {
-      this.#recorded.set(pose, { pose, milliseconds: STANDS, values: this.#running.values });
-      this.#running = null;
-      says.textContent = "recorded";
-      this.#work();
-    }, STANDS);
+    const timer = setTimeout(() => this.#endRecording(), STANDS);
+    this.#running = { pose, says, timer, values, begun: performance.now() };
+  }
+
+  // Whoever presses another pose, or the same one again, wants that one from now on.
+  #stopRecording() {
+    if (this.#running) {
+      clearTimeout(this.#running.timer);
+      this.#running.says.textContent = this.#recorded.has(this.#running.pose) ? "recorded" : "";
+    }
+  }
+
+  #endRecording() {
+    const { pose, says, values } = this.#running;
+    this.#running = null;
+    this.#recorded.set(pose, { pose, milliseconds: STANDS, values });
+    says.textContent = "recorded";
+    this.#work();
   }
 
   async #work() {
