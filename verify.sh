@@ -89,14 +89,20 @@ print(ask.urlopen(sys.argv[1] + "/actuator/health", context=ssl._create_unverifi
 
 work="$(mktemp -d)"
 trap 'kill $(jobs -p) 2>/dev/null || true; rm -rf "$work"' EXIT
-mvn=(./mvnw -B -ntp)
+# Several of them work at once, and share what they download.
+mvn=(./mvnw -B -ntp -Daether.syncContext.named.factory=file-lock -Daether.syncContext.named.nameMapper=file-gav)
+"${mvn[@]}" --version > "$logs/maven.log"
 rm -rf core/target/surefire-reports web/target/surefire-reports core/target/*.jar
-step "Everything is formatted, compiled and packed" package "${mvn[@]}" -Pdistribution package -DskipTests &
+# Side by side, so that neither processor is idle: the format and the build of the core, the core's tests and the build of
+# the web, then the tests of both.
+step "Everything is formatted" format "${mvn[@]}" spotless:check &
+format=$!
+step "Everything is compiled and packed" package "${mvn[@]}" -Pdistribution package -DskipTests -Dspotless.check.skip=true &
 packing=$!
-# Side by side, so that neither processor is idle: the core's tests and the build of the web, then the tests of both.
 until compgen -G "core/target/*.jar" >/dev/null || ! kill -0 $packing 2>/dev/null; do sleep 0.2; done
 step "The core's tests are green" core-tests "${mvn[@]}" -pl core surefire:test -Dforks=1 &
 core=$!
+wait $format
 wait $packing
 step "The archive starts and answers" archive archive_starts
 failed=0

@@ -101,7 +101,7 @@ class KeptCrosswalkTest {
     }
 
     /** Two maps with the same sounds on other notes: there and back along the reversed crosswalk is the same file. */
-    @Property
+    @Property(tries = 40)
     void theReverseOfALosslessCrosswalkGivesBackTheSameBytes(
             @ForAll("files") byte[] bytes, @ForAll("randoms") Random random) throws Exception {
         List<Line> lines = new ArrayList<>(GM.lines());

@@ -101,7 +101,7 @@ class PlanTest {
     }
 
     /** Eight or ten lines at once, in maps of up to 128 lines: the work ends, and its answer is one. */
-    @Property(tries = 25)
+    @Property(tries = 10)
     void densePartsAreAnswered(@ForAll("randoms") Random random) throws Exception {
         NoteMap source = DenseParts.map(random, "Source", 4 + random.nextInt(125));
         NoteMap target = DenseParts.map(random, "Target", 1 + random.nextInt(128));
