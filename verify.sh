@@ -89,7 +89,7 @@ print(ask.urlopen(sys.argv[1] + "/actuator/health", context=ssl._create_unverifi
 
 work="$(mktemp -d)"
 trap 'kill $(jobs -p) 2>/dev/null || true; rm -rf "$work"' EXIT
-# Several of them work at once, and share what they download.
+# Several of these run at once and share their downloads; Maven itself has to be there first.
 mvn=(./mvnw -B -ntp -Daether.syncContext.named.factory=file-lock -Daether.syncContext.named.nameMapper=file-gav)
 "${mvn[@]}" --version > "$logs/maven.log"
 rm -rf core/target/surefire-reports web/target/surefire-reports core/target/*.jar

@@ -151,10 +151,7 @@ class EveningJourneyTest {
         page.clock().install();
         page.navigate(address.url("/bench?kit=otterbrook-e7&to=quayside-oak"));
         page.waitForSelector("#bench[data-ready=true]");
-        press.on(page.locator("#own-kit summary"));
-        page.locator("#own-name").fill(name);
-        press.on(page.locator("#own-kit button"));
-        BenchPage.awaitKit(page, name);
+        BenchPage.makeKit(page, press::on, name);
     }
 
     private static void setPedal(Page page, Press press) {

@@ -28,10 +28,7 @@ class PadsJourneyTest {
     private static Page grid(Address address, Window window, String name, String to) {
         Page page = window.page();
         page.navigate(address.url("/bench?kit=pebbledash-16&to=" + to));
-        page.locator("#own-kit summary").click();
-        page.locator("#own-name").fill(name);
-        page.getByText("Make it").click();
-        BenchPage.awaitKit(page, name);
+        BenchPage.makeKit(page, Locator::click, name);
         page.getByText("Pads on a grid").click();
         page.waitForURL(Pattern.compile("/bench/pads/"));
         assertThat(page.locator("[data-pad]")).hasCount(16);
@@ -43,10 +40,7 @@ class PadsJourneyTest {
         Page page = window.page();
         page.navigate(address.url("/bench?kit=otterbrook-e7&to=tin-parade"));
         page.waitForSelector("#bench[data-ready=true]");
-        page.locator("#own-kit summary").click();
-        page.locator("#own-name").fill("Gridded kit");
-        page.getByText("Make it").click();
-        BenchPage.awaitKit(page, "Gridded kit");
+        BenchPage.makeKit(page, Locator::click, "Gridded kit");
         page.getByText("Pads on a grid").click();
         page.getByText("Make the grid").click();
         assertThat(message(page)).hasText("Pads on a grid of 4 × 4.");

@@ -21,7 +21,7 @@ public final class Refusals {
     /** Where a filter leaves the sentence for the error page. */
     static final String SENTENCE = Refusals.class.getName() + ".sentence";
 
-    /** What is said to who sends no password where one is set. */
+    /** The answer to a request without a login where one is needed. */
     public static final String LOG_IN = "Log in first, then send it again.";
 
     private static final JsonMapper JSON = JsonMapper.builder().build();

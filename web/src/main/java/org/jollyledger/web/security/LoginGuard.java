@@ -17,9 +17,9 @@ import org.springframework.security.web.authentication.WebAuthenticationDetails;
 import org.springframework.stereotype.Component;
 
 /**
- * Makes who gives wrong passwords wait, twice as long each time, and says so in the log. A try counts
- * as wrong until it has been checked, so many at the same time get no more tries than one after another. The thread that begins
- * a try also ends it.
+ * Makes whoever gives wrong passwords wait, twice as long each time, and says so in the log. A try counts as wrong until
+ * it has been checked, so many tries at once get no further than one after another. The thread that begins a try also
+ * ends it.
  */
 @Component
 class LoginGuard {

@@ -28,8 +28,11 @@ public final class BenchPage {
         return page;
     }
 
-    /** Waits for the page of a kit that was just made: the page before says that it is ready, too. */
-    public static void awaitKit(Page page, String name) {
+    /** Makes a kit of one's own on the bench. Waits for its address first, since the page before says that it is ready, too. */
+    public static void makeKit(Page page, Consumer<Locator> press, String name) {
+        press.accept(page.locator("#own-kit summary"));
+        page.locator("#own-name").fill(name);
+        press.accept(page.locator("#own-kit button"));
         page.waitForURL(Pattern.compile("kit=" + name.toLowerCase(Locale.ROOT).replace(' ', '-')));
         page.waitForSelector("#bench[data-ready=true]");
     }
@@ -102,10 +105,7 @@ public final class BenchPage {
     public static Page openOwn(Address address, Window window, String name) {
         window.page().addInitScript(DEVICES);
         Page page = open(address, window, "otterbrook-e7", "tin-parade");
-        page.locator("#own-kit summary").click();
-        page.locator("#own-name").fill(name);
-        page.locator("#own-kit button").click();
-        awaitKit(page, name);
+        makeKit(page, Locator::click, name);
         page.locator("#devices summary").click();
         page.locator("#devices-ask").click();
         page.locator("#device-in").selectOption("Test kit");
