@@ -18,8 +18,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * Makes whoever gives wrong passwords wait, twice as long each time, and says so in the log. A try counts as wrong until
- * it has been checked, so many tries at once get no further than one after another. The thread that begins a try also
- * ends it.
+ * it has been checked, so sending a hundred at once gains nothing. The thread that begins a try also ends it.
  */
 @Component
 class LoginGuard {
