@@ -11,11 +11,15 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.contentstream.operator.Operator;
+import org.apache.pdfbox.contentstream.operator.OperatorName;
+import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.pdfbox.text.TextPosition;
+import org.jollyledger.core.patience.Patience;
 import org.jollyledger.web.manual.Manual.Place;
 import org.jollyledger.web.manual.Manual.Taken;
 import org.jollyledger.web.manual.Manual.Unit;
@@ -26,6 +30,13 @@ final class ManualPages {
     private static final int MOST_PAGES = 2_000;
     private static final int MOST_SIGNS = 60_000;
     private static final int LARGEST_PAGE = 20_000_000;
+    /** Operators of a page, those of its forms among them. */
+    private static final int MOST_DRAWN = 2_000_000;
+    /** As many operators as it takes to begin a form. */
+    private static final int OF_A_FORM = 200;
+    /** Forms within forms. */
+    private static final int DEEPEST = 24;
+
     private static final Duration PATIENCE = Duration.ofSeconds(20);
     private static final double SHARE_OF_MOST = 0.3;
 
@@ -172,9 +183,7 @@ final class ManualPages {
     }
 
     private static String text(PDDocument document, int number) throws IOException {
-        Columns columns = new Columns();
-        columns.setStartPage(number);
-        columns.setEndPage(number);
+        Columns columns = new Columns(number);
         columns.getText(document);
         return columns.text();
     }
@@ -185,9 +194,27 @@ final class ManualPages {
         private static final double WORD_GAP = 0.25;
 
         private final List<TextPosition> signs = new ArrayList<>();
+        private final int page;
+        private int drawn;
 
-        Columns() throws IOException {
+        Columns(int page) throws IOException {
+            this.page = page;
+            setStartPage(page);
+            setEndPage(page);
             setSortByPosition(true);
+        }
+
+        /** A form may draw itself, or ten others that draw ten each: a few bytes that never end. */
+        @Override
+        protected void processOperator(Operator operator, List<COSBase> operands) throws IOException {
+            drawn += operator.getName().equals(OperatorName.DRAW_OBJECT) ? OF_A_FORM : 1;
+            if (drawn > MOST_DRAWN || getLevel() > DEEPEST) {
+                throw Refusal.unreadable(
+                        "Page " + page
+                                + " of the PDF takes too long to read; name the pages with the list, such as 12-14, without it.");
+            }
+            Patience.goOn();
+            super.processOperator(operator, operands);
         }
 
         @Override

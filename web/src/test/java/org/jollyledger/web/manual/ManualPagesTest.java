@@ -5,23 +5,29 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.PDResources;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
 import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
+import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 import org.jollyledger.core.exchange.NoteListReader;
 import org.jollyledger.web.ledger.MapReader;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Manuals that are made here are read as PDF: the pages with tables are found, and columns stay columns. */
@@ -182,5 +188,55 @@ class ManualPagesTest {
         }
         pages.add(table(2, 200));
         assertThat(ManualPages.read(pdf(pages, 10), "").words()).isEqualTo("Page 400 of 400 holds notes.");
+    }
+
+    /** Forms that draw the next one several times, and the last one draws the first one again or nothing. */
+    private static byte[] formsInForms(int forms, int times, boolean again) throws IOException {
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage(PDRectangle.A4);
+            document.addPage(page);
+            List<PDFormXObject> made = new ArrayList<>();
+            for (int form = 0; form < forms; form++) {
+                made.add(new PDFormXObject(document));
+                made.get(form).setBBox(PDRectangle.A4);
+                made.get(form).setResources(new PDResources());
+            }
+            for (int form = 0; form < forms; form++) {
+                boolean last = form == forms - 1;
+                draw(
+                        made.get(form).getStream(),
+                        made.get(form).getResources(),
+                        made.get((form + 1) % forms),
+                        last && !again ? 0 : times);
+            }
+            page.setResources(new PDResources());
+            PDStream contents = new PDStream(document);
+            page.setContents(contents);
+            draw(contents, page.getResources(), made.get(0), 1);
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            document.save(bytes);
+            return bytes.toByteArray();
+        }
+    }
+
+    private static void draw(PDStream into, PDResources resources, PDFormXObject form, int times) throws IOException {
+        resources.put(COSName.getPDFName("F"), form);
+        try (OutputStream content = into.createOutputStream()) {
+            content.write("/F Do ".repeat(times).getBytes(StandardCharsets.US_ASCII));
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1, 1, true", "1, 2, true", "3, 2, true", "12, 10, false", "24, 3, false"})
+    void formsThatNeverEndAreRefused(int forms, int times, boolean again) throws Exception {
+        byte[] hostile = formsInForms(forms, times, again);
+        assertThatThrownBy(() -> ManualPages.read(hostile, ""))
+                .hasMessageStartingWith("Page 1 of the PDF takes too long to read; name the pages");
+    }
+
+    @Test
+    void formsWithinFormsAreRead() throws Exception {
+        assertThatThrownBy(() -> ManualPages.read(formsInForms(8, 2, false), ""))
+                .hasMessageContaining("only pictures of it");
     }
 }
