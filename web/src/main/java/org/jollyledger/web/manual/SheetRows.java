@@ -9,11 +9,11 @@ final class SheetRows {
     static final int MOST_SHEETS = 100;
     static final int LONGEST_CELL = 2_000;
     private static final int MOST_ROWS = 20_000;
-    private static final int MOST_COLUMNS = 200;
+    static final int MOST_COLUMNS = 200;
     /** Nobody's list has more equal rows one after another. */
     private static final int MOST_REPEATED = 128;
 
-    private static final int LONGEST_TEXT = 2_000_000;
+    static final int LONGEST_TEXT = 2_000_000;
     private static final Pattern BREAKS = Pattern.compile("[\\s\\u000B\\u0085\\u00A0\\u2028\\u2029]+");
 
     private final StringBuilder text = new StringBuilder();

@@ -24,7 +24,6 @@ import org.jsoup.select.NodeVisitor;
 /** A web page as text: the tables that hold notes, or else all that stands on it. */
 final class WebPage {
     private static final int MUCH = 1_000;
-    private static final int MOST_SPANNED = 200;
     private static final int LARGEST = 4_000_000;
     private static final Pattern START =
             Pattern.compile("(?s)\\s*(?:<\\?xml[^>]*>|<!--.*?-->|\\s)*<(?:!doctype\\s+html|html|head|body|table)\\b.*");
@@ -44,7 +43,7 @@ final class WebPage {
 
     static Taken read(byte[] content) {
         if (content.length > LARGEST) {
-            throw Refusal.unreadable("The web page is too long; copy the list from it and paste it.");
+            throw tooLong();
         }
         Document page;
         try {
@@ -70,6 +69,10 @@ final class WebPage {
             throw Refusal.unreadable("The web page holds no text; open it in a browser and copy the list from there.");
         }
         return new Taken(text, "The text of the web page was read.", Unit.NONE, List.of(), "");
+    }
+
+    private static Refusal tooLong() {
+        return Refusal.unreadable("The web page is too long; copy the list from it and paste it.");
     }
 
     /** The tables with notes, without those that say the same in another order. */
@@ -160,9 +163,10 @@ final class WebPage {
             if (column > 0) {
                 text.append('\t');
             }
-            int wide = span(cell, "colspan");
+            // What spans more columns than a list has would make a large table of a few words.
+            int wide = Math.max(1, Math.min(span(cell, "colspan"), SheetRows.MOST_COLUMNS - column));
             int high = span(cell, "rowspan");
-            for (int at = column; at < column + wide; at++) {
+            for (int at = column; at < Math.min(column + wide, SheetRows.MOST_COLUMNS); at++) {
                 while (covered.size() <= at) {
                     covered.add(0);
                 }
@@ -186,7 +190,7 @@ final class WebPage {
 
         private static int span(Element cell, String attribute) {
             String value = cell.attr(attribute).strip();
-            return value.matches("\\d{1,4}") ? Math.max(1, Math.min(MOST_SPANNED, Integer.parseInt(value))) : 1;
+            return value.matches("\\d{1,6}") ? Math.max(1, Integer.parseInt(value)) : 1;
         }
 
         private void breakLine(Element element) {
@@ -205,6 +209,9 @@ final class WebPage {
             }
             column = 0;
             pending = 0;
+            if (text.length() > SheetRows.LONGEST_TEXT) {
+                throw tooLong();
+            }
             if (text.length() > 0 && text.charAt(text.length() - 1) != '\n') {
                 text.append('\n');
             }

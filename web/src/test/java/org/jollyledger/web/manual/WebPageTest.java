@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Web pages are read as text with their tables kept; spans are as the HTML Standard describes its table model. */
 class WebPageTest {
@@ -35,6 +36,24 @@ class WebPageTest {
         assertThat(text("<table><tr><td colspan=2>Kick<td>36<td>C1<tr><td>Snare<td>rim<td>40<td>E1"
                         + "<tr><td>Snare<td rowspan=2>side<td>37<td>D1<tr><td>Tom<td>41<td>F1</table>"))
                 .isEqualTo("Kick\t\t36\tC1\nSnare\trim\t40\tE1\nSnare\tside\t37\tD1\nTom\t\t41\tF1\n");
+    }
+
+    @Test
+    void aCellThatSpansMoreThanThereIsSpansAllThereIs() {
+        assertThat(text("<table><tr><td rowspan=65534>Snare<td>Centre<td>38<tr><td>Rim<td>40</table>"))
+                .isEqualTo("Snare\tCentre\t38\n\tRim\t40\n");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "<tr><td rowspan=65534 colspan=1000>36 Kick",
+                "<td rowspan=9999>36 Kick",
+                "<tr><td colspan=1000>36 Kick<td>"
+            })
+    void spansMakeNoLargeTextOfASmallPage(String row) {
+        String page = "<table>" + row.repeat(1_500) + "<tr>".repeat(3_000) + "</table>";
+        assertThat(text(page)).hasSizeLessThan(2_000_000);
     }
 
     @Test
