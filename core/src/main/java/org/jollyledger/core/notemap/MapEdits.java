@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
+import org.jollyledger.core.code.Coded;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sound.Family;
 import org.jollyledger.core.sound.KitPiece;
@@ -22,7 +23,7 @@ import org.jollyledger.core.sound.Sound;
  */
 public final class MapEdits {
     /** What becomes of the lines that already have the note another line is given. */
-    public enum WhenTaken {
+    public enum WhenTaken implements Coded {
         /** They take the note that the line had. */
         SWAP,
         /** They move to the nearest free note next to their relatives. */

@@ -168,7 +168,9 @@ enum EditOperation implements Coded {
                     MapEdits.clearNotes(map, List.of(at)), "“" + line.name() + "” has no note", request.chosen());
         }
         String taken = request.taken();
-        WhenTaken how = taken == null || taken.isEmpty() ? WhenTaken.LAYER : WhenTaken.valueOf(taken);
+        WhenTaken how = taken == null || taken.isEmpty()
+                ? WhenTaken.LAYER
+                : Codes.parse(WhenTaken.class, "way to treat the line that has the note", taken);
         NoteMap after = MapEdits.setNote(map, at, note.get(), how);
         return new Change(after, "“" + line.name() + "” is on " + note.get().label(map.middleC()), request.chosen());
     }

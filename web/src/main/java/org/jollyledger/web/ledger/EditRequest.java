@@ -1,6 +1,7 @@
 package org.jollyledger.web.ledger;
 
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,6 +23,10 @@ record EditRequest(
         @Nullable String value,
         @Nullable String field,
         @Nullable String taken) {
+    EditRequest {
+        op = Objects.requireNonNullElse(op, "");
+    }
+
     String text() {
         return value == null ? "" : value.strip();
     }
@@ -31,6 +36,8 @@ record EditRequest(
     }
 
     List<Integer> chosen() {
-        return line == null ? List.of() : line.stream().distinct().sorted().toList();
+        return line == null
+                ? List.of()
+                : line.stream().filter(Objects::nonNull).distinct().sorted().toList();
     }
 }

@@ -143,10 +143,10 @@ class EditorService {
                     "note",
                     at,
                     value,
-                    WhenTaken.SWAP.name()));
+                    WhenTaken.SWAP.code()));
         }
-        ways.add(new Choice("Move " + other + " to a free note", "note", at, value, WhenTaken.MOVE_OTHER.name()));
-        ways.add(new Choice("Layer both", "note", at, value, WhenTaken.LAYER.name()));
+        ways.add(new Choice("Move " + other + " to a free note", "note", at, value, WhenTaken.MOVE_OTHER.code()));
+        ways.add(new Choice("Layer both", "note", at, value, WhenTaken.LAYER.code()));
         return Optional.of(new Choices(note.get().label(map.middleC()) + " is taken by " + other + ".", ways));
     }
 }

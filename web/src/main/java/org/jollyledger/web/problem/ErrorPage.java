@@ -4,6 +4,7 @@ import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Map;
+import org.jollyledger.web.request.RequestPath;
 import org.springframework.boot.webmvc.error.ErrorController;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
@@ -29,8 +30,7 @@ class ErrorPage implements ErrorController {
         String sentence = given instanceof String text
                 ? text
                 : SENTENCES.getOrDefault(status, "That did not work; start again from the ledger page.");
-        Object uri = request.getAttribute(RequestDispatcher.ERROR_REQUEST_URI);
-        if (uri instanceof String path && path.startsWith("/api/")) {
+        if (RequestPath.wasForPrograms(request)) {
             return Refusals.document(status, sentence, List.of());
         }
         return Problems.page(status, sentence);
