@@ -3,6 +3,7 @@ package org.jollyledger.web;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -12,6 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -109,14 +111,47 @@ class BusyTest {
                         assertThat(answer.headers().firstValue("Retry-After")).isPresent());
     }
 
-    private static byte[] longPart() {
+    private static byte[] part(int hits) {
         MidiFileBuilder part =
                 MidiFile.builder(0, new Division.TicksPerBeat(480)).track();
-        for (int hit = 0; hit < HITS_OF_A_LONG_PART; hit++) {
+        for (int hit = 0; hit < hits; hit++) {
             part.message(60L * hit, 0x90, 10, 36 + hit % 12, 100);
             part.message(60L * hit + 30, 0x80, 10, 36 + hit % 12, 0);
         }
-        return part.build(60L * HITS_OF_A_LONG_PART);
+        return part.build(60L * hits);
+    }
+
+    /** More of them than there are turns to work, or threads. */
+    @Test
+    void whoReadsSlowlyHoldsUpNobody(Address address) throws Exception {
+        byte[] sent = part(HITS_OF_A_LONG_PART / 3);
+        String slug = Http.json(Http.postFile(address.url("/api/parts"), "part", "read slowly.mid", sent))
+                .get("slug")
+                .stringValue();
+        List<Socket> slow = new ArrayList<>();
+        try {
+            for (int number = 0; number < SLOW_ONES; number++) {
+                Socket socket = new Socket();
+                socket.setReceiveBufferSize(4 << 10);
+                socket.connect(new InetSocketAddress("localhost", address.uri().getPort()));
+                socket.getOutputStream()
+                        .write(("GET /parts/" + slug + "/file HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n\r\n")
+                                .getBytes(StandardCharsets.US_ASCII));
+                slow.add(socket);
+            }
+            for (Socket socket : slow) {
+                String begun = new String(socket.getInputStream().readNBytes(12), StandardCharsets.US_ASCII);
+                assertThat(begun).isEqualTo("HTTP/1.1 200");
+            }
+            assertThat(atWork(address.url(""))).isZero();
+            byte[] whole = slow.get(0).getInputStream().readAllBytes();
+            assertThat(Arrays.copyOfRange(whole, whole.length - sent.length, whole.length))
+                    .isEqualTo(sent);
+        } finally {
+            for (Socket socket : slow) {
+                socket.close();
+            }
+        }
     }
 
     private static int atWork(String url) throws Exception {
@@ -136,7 +171,7 @@ class BusyTest {
                 "--jolly-ledger.longest-work=" + LONGEST_SECONDS + "s",
                 "--jolly-ledger.longest-sending=" + LONGEST_SECONDS + "s",
                 "--jolly-ledger.data=" + folder)) {
-            Http.postFile(url + "/api/parts", "part", "long.mid", longPart());
+            Http.postFile(url + "/api/parts", "part", "long.mid", part(HITS_OF_A_LONG_PART));
             HttpResponse<byte[]> tooLong = Http.get(url + "/parts/long/download/musicxml", "Accept", "text/html");
             assertThat(tooLong.statusCode()).isEqualTo(503);
             assertThat(Http.text(tooLong)).contains("This took longer than " + LONGEST_SECONDS + " seconds");
@@ -147,7 +182,8 @@ class BusyTest {
     /** It would go on for a minute, the limit, if nobody noticed. */
     @Test
     void whatNobodyWaitsForIsBrokenOff(Address address) throws Exception {
-        HttpResponse<byte[]> added = Http.postFile(address.url("/api/parts"), "part", "nobody waits.mid", longPart());
+        HttpResponse<byte[]> added =
+                Http.postFile(address.url("/api/parts"), "part", "nobody waits.mid", part(HITS_OF_A_LONG_PART));
         String slug = Http.json(added).get("slug").stringValue();
         try (Socket gone = new Socket("localhost", address.uri().getPort())) {
             gone.getOutputStream()

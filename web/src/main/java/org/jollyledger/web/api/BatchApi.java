@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.List;
 import org.jollyledger.core.batch.BatchListener;
 import org.jollyledger.core.batch.Tally;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.batch.Batch;
 import org.jollyledger.web.batch.BatchChoice;
 import org.jollyledger.web.batch.BatchResult;
@@ -15,7 +16,6 @@ import org.jollyledger.web.batch.PackMaps;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.MapReader;
 import org.jollyledger.web.problem.Refusal;
-import org.springframework.core.io.Resource;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -137,7 +137,7 @@ class BatchApi {
     }
 
     @GetMapping("/{token}/result")
-    ResponseEntity<Resource> result(@PathVariable String token) {
+    ResponseEntity<Content> result(@PathVariable String token) {
         return BatchResult.download(batches, token);
     }
 

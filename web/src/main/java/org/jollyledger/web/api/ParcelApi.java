@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jollyledger.core.batch.Parcel;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.parcel.ParcelDesk;
 import org.jollyledger.web.parcel.ParcelService;
 import org.jollyledger.web.parcel.ParcelService.Contents;
@@ -18,7 +19,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Parcels for programs. */
 @RestController
@@ -32,7 +32,7 @@ class ParcelApi {
     }
 
     @GetMapping("/api/parcel")
-    ResponseEntity<StreamingResponseBody> pack(
+    ResponseEntity<Content> pack(
             @RequestParam(required = false) @Nullable List<String> part,
             @RequestParam(required = false) @Nullable List<String> rig,
             @RequestParam(required = false) @Nullable List<String> map) {

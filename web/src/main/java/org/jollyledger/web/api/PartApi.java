@@ -12,6 +12,7 @@ import org.jollyledger.core.part.Part;
 import org.jollyledger.core.pitch.Note;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sound.Sound;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.part.HitEditing;
 import org.jollyledger.web.part.HitTarget;
@@ -33,7 +34,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import tools.jackson.databind.JsonNode;
 
 /** Parts: their hits, changes to them, their versions, and the ways out. */
@@ -261,7 +261,7 @@ class PartApi {
 
     /** The part as a file: midi, musicxml, pdf, svg or csv. */
     @GetMapping("/{slug}/file")
-    ResponseEntity<StreamingResponseBody> file(
+    ResponseEntity<Content> file(
             @PathVariable String slug,
             @RequestParam(defaultValue = "midi") String format,
             @RequestParam(required = false) @Nullable String map,

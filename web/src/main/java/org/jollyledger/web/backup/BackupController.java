@@ -3,13 +3,13 @@ package org.jollyledger.web.backup;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
+import org.jollyledger.web.answer.Content;
+import org.jollyledger.web.answer.Content.StandingFile;
 import org.jollyledger.web.backup.BackupRestore.Mode;
 import org.jollyledger.web.backup.BackupRestore.Restored;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.problem.Refusal;
-import org.springframework.core.io.FileSystemResource;
-import org.springframework.core.io.Resource;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -22,7 +22,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.ModelAndView;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The page of backups, and the same for programs. */
@@ -52,8 +51,7 @@ class BackupController {
     }
 
     @GetMapping({"/backups/everything", "/api/backup"})
-    ResponseEntity<StreamingResponseBody> everything() {
-        // What goes wrong once it flows can only break it off.
+    ResponseEntity<Content> everything() {
         backups.needTurn();
         return ResponseEntity.ok()
                 .contentType(ZIP)
@@ -62,12 +60,12 @@ class BackupController {
     }
 
     @GetMapping("/backups/{name}.zip")
-    ResponseEntity<Resource> kept(@PathVariable String name) {
+    ResponseEntity<Content> kept(@PathVariable String name) {
         String file = name + ".zip";
         return ResponseEntity.ok()
                 .contentType(ZIP)
                 .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(file))
-                .body(new FileSystemResource(backups.kept(file)));
+                .body(new StandingFile(backups.kept(file)));
     }
 
     @PostMapping("/backups/restored")

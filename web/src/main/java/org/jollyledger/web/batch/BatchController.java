@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import org.jollyledger.core.batch.BatchRepairs;
 import org.jollyledger.core.code.Counted;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.crosswalk.KeptService;
 import org.jollyledger.web.job.JobState;
 import org.jollyledger.web.ledger.ImportService;
@@ -15,7 +16,6 @@ import org.jollyledger.web.ledger.MapName;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.template.Extent;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.io.Resource;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -240,7 +240,7 @@ class BatchController {
     }
 
     @GetMapping("/batches/{token}/result")
-    ResponseEntity<Resource> result(@PathVariable String token) {
+    ResponseEntity<Content> result(@PathVariable String token) {
         return BatchResult.download(batches, token);
     }
 }

@@ -1,8 +1,8 @@
 package org.jollyledger.web.batch;
 
+import org.jollyledger.web.answer.Content;
+import org.jollyledger.web.answer.Content.StandingFile;
 import org.jollyledger.web.file.Download;
-import org.springframework.core.io.FileSystemResource;
-import org.springframework.core.io.Resource;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -11,8 +11,8 @@ import org.springframework.http.ResponseEntity;
 public final class BatchResult {
     private BatchResult() {}
 
-    public static ResponseEntity<Resource> download(BatchService batches, String token) {
-        Resource result = new FileSystemResource(batches.result(token));
+    public static ResponseEntity<Content> download(BatchService batches, String token) {
+        Content result = new StandingFile(batches.result(token));
         String name = batches.get(token).name();
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(name + ".zip"))

@@ -1,7 +1,5 @@
 package org.jollyledger.web.busy;
 
-import jakarta.servlet.AsyncEvent;
-import jakarta.servlet.AsyncListener;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -11,7 +9,6 @@ import java.time.Duration;
 import java.util.Locale;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicBoolean;
 import org.jollyledger.core.patience.Patience;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.asset.AssetFolders;
@@ -193,11 +190,7 @@ public class WorkLimit extends OncePerRequestFilter {
         try (Patience.Scope patience = Patience.within(Caller.patience(request, longest))) {
             chain.doFilter(request, response);
         } finally {
-            if (request.isAsyncStarted()) {
-                request.getAsyncContext().addListener(turn);
-            } else {
-                turn.end();
-            }
+            turn.end();
         }
     }
 
@@ -223,9 +216,8 @@ public class WorkLimit extends OncePerRequestFilter {
         Refusals.sendPlain(request, response, HttpStatus.SERVICE_UNAVAILABLE, TRY_LATER);
     }
 
-    /** A turn to work, given back once. */
-    private final class Turn implements AsyncListener {
-        private final AtomicBoolean ended = new AtomicBoolean();
+    /** A turn to work. */
+    private final class Turn {
         private final HttpServletResponse response;
         private int weight;
 
@@ -249,29 +241,7 @@ public class WorkLimit extends OncePerRequestFilter {
         }
 
         void end() {
-            if (ended.compareAndSet(false, true)) {
-                workedOn.release(weight);
-            }
-        }
-
-        @Override
-        public void onComplete(AsyncEvent event) {
-            end();
-        }
-
-        @Override
-        public void onTimeout(AsyncEvent event) {
-            end();
-        }
-
-        @Override
-        public void onError(AsyncEvent event) {
-            end();
-        }
-
-        @Override
-        public void onStartAsync(AsyncEvent event) {
-            // The same turn goes on.
+            workedOn.release(weight);
         }
     }
 }

@@ -1,11 +1,11 @@
 package org.jollyledger.web.file;
 
 import java.nio.charset.StandardCharsets;
+import org.jollyledger.web.answer.Content;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** A file to keep. */
 public final class Download {
@@ -24,12 +24,12 @@ public final class Download {
     }
 
     /** A MIDI file that is written as it goes out. */
-    public static ResponseEntity<StreamingResponseBody> midi(String name, StreamingResponseBody body) {
+    public static ResponseEntity<Content> midi(String name, Content body) {
         return of(name, MIDI, body);
     }
 
     /** A file that is written as it goes out; text, if it is text, is UTF-8. */
-    public static ResponseEntity<StreamingResponseBody> of(String name, String mediaType, StreamingResponseBody body) {
+    public static ResponseEntity<Content> of(String name, String mediaType, Content body) {
         return of(name, inUtf8(mediaType), body);
     }
 

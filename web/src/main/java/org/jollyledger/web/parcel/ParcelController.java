@@ -1,11 +1,9 @@
 package org.jollyledger.web.parcel;
 
-import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
 import java.util.Set;
-import org.jollyledger.core.batch.Parcel;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.parcel.ParcelService.Contents;
 import org.jollyledger.web.parcel.ParcelService.Item;
@@ -13,7 +11,6 @@ import org.jollyledger.web.parcel.ParcelService.Standing;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.rig.RigService;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -55,20 +52,14 @@ class ParcelController {
         return page;
     }
 
+    /** The parcel, or the page with what is wrong. */
     @PostMapping("/packed")
-    @Nullable
-    ModelAndView pack(
+    Object pack(
             @RequestParam(required = false) @Nullable List<String> part,
             @RequestParam(required = false) @Nullable List<String> rig,
-            @RequestParam(required = false) @Nullable List<String> map,
-            HttpServletResponse response)
-            throws IOException {
+            @RequestParam(required = false) @Nullable List<String> map) {
         try {
-            Parcel parcel = parcels.pack(new Contents(given(part), given(rig), given(map)));
-            response.setContentType("application/zip");
-            response.setHeader(HttpHeaders.CONTENT_DISPOSITION, ParcelDesk.ATTACHMENT);
-            parcel.writeTo(response.getOutputStream());
-            return null;
+            return ParcelDesk.download(parcels.pack(new Contents(given(part), given(rig), given(map))));
         } catch (Refusal refused) {
             return page(refused.sentence(), refused.status());
         }

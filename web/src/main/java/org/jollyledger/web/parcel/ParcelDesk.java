@@ -10,6 +10,7 @@ import java.util.regex.Pattern;
 import org.jollyledger.core.batch.Parcel;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
 import org.jollyledger.web.room.PassingFiles;
@@ -19,7 +20,6 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Parcels that were sent and wait for a choice, as files beside the database; they are gone after a day. */
 @Component
@@ -87,7 +87,7 @@ public class ParcelDesk {
     }
 
     /** A parcel as a download. */
-    public static ResponseEntity<StreamingResponseBody> download(Parcel parcel) {
+    public static ResponseEntity<Content> download(Parcel parcel) {
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("application/zip"))
                 .header(HttpHeaders.CONTENT_DISPOSITION, ATTACHMENT)

@@ -9,6 +9,7 @@ import org.jollyledger.core.part.TrackLayout;
 import org.jollyledger.core.reconcile.Confidence;
 import org.jollyledger.core.sheet.Sheet;
 import org.jollyledger.core.sheet.SheetRow.Shown;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -20,7 +21,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -224,7 +224,7 @@ class PartController {
     }
 
     @GetMapping("/parts/{slug}/download/{format}")
-    ResponseEntity<StreamingResponseBody> download(
+    ResponseEntity<Content> download(
             @PathVariable String slug,
             @PathVariable String format,
             @RequestParam(required = false) @Nullable String map,

@@ -14,9 +14,9 @@ import org.jollyledger.core.exchange.HitRows;
 import org.jollyledger.core.exchange.MusicXml;
 import org.jollyledger.core.exchange.SheetSvg;
 import org.jollyledger.core.sheet.Sheet;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.file.Pdf;
 import org.jollyledger.web.problem.Refusal;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** The ways in which a part goes out besides as a MIDI file. */
 public enum PartFormat implements Coded {
@@ -42,9 +42,9 @@ public enum PartFormat implements Coded {
     private final String mediaType;
     private final String ending;
     private final String words;
-    private final Function<SheetDesk.Open, StreamingResponseBody> writer;
+    private final Function<SheetDesk.Open, Content> writer;
 
-    PartFormat(String mediaType, String ending, String words, Function<SheetDesk.Open, StreamingResponseBody> writer) {
+    PartFormat(String mediaType, String ending, String words, Function<SheetDesk.Open, Content> writer) {
         this.mediaType = mediaType;
         this.ending = ending;
         this.words = words;
@@ -60,16 +60,16 @@ public enum PartFormat implements Coded {
         return Pdf.write("part/sheet-pdf", some);
     }
 
-    private static StreamingResponseBody utf8(String text) {
+    private static Content utf8(String text) {
         return bytes(text.getBytes(StandardCharsets.UTF_8));
     }
 
-    private static StreamingResponseBody bytes(byte[] bytes) {
+    private static Content bytes(byte[] bytes) {
         return out -> out.write(bytes);
     }
 
     /** Many times as large as the part. */
-    private static StreamingResponseBody hits(Sheet sheet) {
+    private static Content hits(Sheet sheet) {
         return out -> {
             Writer rows = new BufferedWriter(new OutputStreamWriter(out, StandardCharsets.UTF_8));
             HitRows.write(sheet.part(), sheet.map(), rows);
@@ -105,7 +105,7 @@ public enum PartFormat implements Coded {
      *
      * @throws Refusal when it is too long for the format
      */
-    public StreamingResponseBody write(SheetDesk.Open open) {
+    public Content write(SheetDesk.Open open) {
         return Refusal.unlessValid(() -> writer.apply(open));
     }
 }

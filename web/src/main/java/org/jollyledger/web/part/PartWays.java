@@ -1,12 +1,12 @@
 package org.jollyledger.web.part;
 
 import org.jollyledger.core.part.TrackLayout;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.problem.Refusal;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Sends parts out. */
 @Component
@@ -27,8 +27,7 @@ public class PartWays {
      * @param tracks the code of the layout of its tracks, for a MIDI file
      * @throws Refusal when it cannot go out so
      */
-    public ResponseEntity<StreamingResponseBody> download(
-            String part, @Nullable String map, String format, String tracks) {
+    public ResponseEntity<Content> download(String part, @Nullable String map, String format, String tracks) {
         SheetDesk.Open open = desk.open(part, map, null);
         if (!format.equals(MIDI)) {
             PartFormat wanted = PartFormat.parse(format);

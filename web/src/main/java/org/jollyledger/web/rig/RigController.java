@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import org.jollyledger.core.batch.RigNote;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -28,7 +29,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.ModelAndView;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.springframework.web.util.UriComponentsBuilder;
 
@@ -181,8 +181,7 @@ class RigController {
 
     /** Every part for every map of the rig, in one archive. */
     @GetMapping("/{slug}/converted.zip")
-    ResponseEntity<StreamingResponseBody> converted(
-            @PathVariable String slug, @ModelAttribute("choice") MatrixChoice choice) {
+    ResponseEntity<Content> converted(@PathVariable String slug, @ModelAttribute("choice") MatrixChoice choice) {
         Rig rig = rigs.get(slug);
         List<PartCard> wanted = matrix.parts(choice);
         return ResponseEntity.ok()

@@ -39,6 +39,15 @@ public class PassingFiles {
         return Files.createTempFile(Files.createDirectories(folder), "", "");
     }
 
+    /**
+     * Asks for room before more is written.
+     *
+     * @throws NoRoom when the disk is full
+     */
+    public void need() {
+        room.need();
+    }
+
     @EventListener(ApplicationReadyEvent.class)
     void clear() throws IOException {
         if (!room.isShort()) {
