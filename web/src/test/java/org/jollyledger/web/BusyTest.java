@@ -3,6 +3,7 @@ package org.jollyledger.web;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import java.io.ByteArrayOutputStream;
 import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.URI;
@@ -22,9 +23,12 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jollyledger.core.batch.Parcel;
 import org.jollyledger.core.midi.Division;
 import org.jollyledger.core.midi.MidiFile;
 import org.jollyledger.core.midi.MidiFileBuilder;
+import org.jollyledger.core.notemap.GeneralMidi;
+import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.RunningApplication;
 import org.jollyledger.web.support.RunningApplication.Address;
@@ -192,6 +196,38 @@ class BusyTest {
             await().atMost(Duration.ofMillis(MILLISECONDS_TO_NOTICE)).until(() -> atWork(address.url("")) > 0);
         }
         await().atMost(Duration.ofMillis(MILLISECONDS_TO_NOTICE)).until(() -> atWork(address.url("")) == 0);
+    }
+
+    /** Each is a double click, or two people with one file. */
+    @Test
+    void theSameNamesAddedAtOnceWaitForEachOther(Address address) throws Exception {
+        for (int round = 0; round < 5; round++) {
+            Map<String, NoteMap> maps = new LinkedHashMap<>();
+            for (int number = 0; number < 8; number++) {
+                maps.put("map" + number, GeneralMidi.level1().withName("Twice " + round + " " + number));
+            }
+            ByteArrayOutputStream parcel = new ByteArrayOutputStream();
+            new Parcel(maps, List.of(), List.of(), List.of()).writeTo(parcel);
+            List<CompletableFuture<String>> answers = IntStream.range(0, 4)
+                    .mapToObj(any -> CompletableFuture.supplyAsync(() -> taken(address, parcel.toByteArray())))
+                    .toList();
+            assertThat(answers.stream().map(CompletableFuture::join))
+                    .containsExactlyInAnyOrder(
+                            "Added 8 maps.",
+                            "Everything in the parcel was here already.",
+                            "Everything in the parcel was here already.",
+                            "Everything in the parcel was here already.");
+        }
+    }
+
+    private static String taken(Address address, byte[] parcel) {
+        try {
+            return Http.json(Http.postFile(address.url("/api/parcel"), "file", "twice.zip", parcel))
+                    .get("done")
+                    .stringValue();
+        } catch (Exception e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     /** A byte every now and then keeps no place for ever, whatever it is a part of. */

@@ -14,6 +14,7 @@ import org.jollyledger.core.part.Part;
 import org.jollyledger.core.part.PlayedMessages;
 import org.jollyledger.core.part.Recording;
 import org.jollyledger.web.crosswalk.Crosswalks;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -34,9 +35,11 @@ public class BenchService {
     private final LedgerService ledger;
     private final Crosswalks crosswalks;
     private final PartService parts;
+    private final Additions additions;
     private final Clock clock = Clock.systemDefaultZone();
 
-    BenchService(LedgerService ledger, Crosswalks crosswalks, PartService parts) {
+    BenchService(LedgerService ledger, Crosswalks crosswalks, PartService parts, Additions additions) {
+        this.additions = additions;
         this.ledger = ledger;
         this.crosswalks = crosswalks;
         this.parts = parts;
@@ -93,8 +96,11 @@ public class BenchService {
             String kit, String to, double tempo, int beats, List<List<Long>> played, List<List<Long>> sounded) {}
 
     /** Keeps what was played as a part: as it was played, and as a version of it what sounded. Returns its address. */
-    @Transactional
     public String keep(Take take) {
+        return additions.inTurn(() -> kept(take));
+    }
+
+    private String kept(Take take) {
         StoredMap kit = ledger.get(take.kit);
         StoredMap target = ledger.get(take.to);
         if (take.played.isEmpty()) {

@@ -19,6 +19,7 @@ import org.jollyledger.core.sheet.SheetRow.Shown;
 import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
 import org.jollyledger.web.crosswalk.OpenCrosswalk.Made;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -29,7 +30,6 @@ import org.jollyledger.web.revision.History;
 import org.jollyledger.web.room.DiskRoom;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.function.SingletonSupplier;
 
 /** Keeps the crosswalks of parts and what was decided about them. */
@@ -42,7 +42,7 @@ class CrosswalkService {
     private final LedgerService ledger;
     private final PartService parts;
     private final KeptService kept;
-    private final TransactionTemplate transaction;
+    private final Additions additions;
     private final DiskRoom room;
     private final Clock clock = Clock.systemUTC();
     private final History<CrosswalkEntity, CrosswalkRevisionEntity> history;
@@ -55,14 +55,14 @@ class CrosswalkService {
             LedgerService ledger,
             PartService parts,
             KeptService kept,
-            TransactionTemplate transaction,
+            Additions additions,
             DiskRoom room) {
         this.room = room;
         this.crosswalks = crosswalks;
         this.ledger = ledger;
         this.parts = parts;
         this.kept = kept;
-        this.transaction = transaction;
+        this.additions = additions;
         history = new History<>(revisions, clock, (crosswalk, number) -> {});
     }
 
@@ -70,8 +70,8 @@ class CrosswalkService {
      * Opens the crosswalk of a part between two maps; returns its key. A new one is based on the default for the two
      * maps, where there is one.
      */
-    synchronized long open(String partSlug, String from, String to) {
-        return transaction.execute(status -> {
+    long open(String partSlug, String from, String to) {
+        return additions.inTurn(() -> {
             StoredPart part = parts.get(partSlug);
             StoredMap source = ledger.get(from);
             StoredMap target = ledger.get(to);
@@ -207,8 +207,11 @@ class CrosswalkService {
      *
      * @param into the kept crosswalk that they replace; empty for a new one
      */
-    @Transactional
     public String keep(long id, int base, String name, Optional<String> into) {
+        return additions.inTurn(() -> kept(id, base, name, into));
+    }
+
+    private String kept(long id, int base, String name, Optional<String> into) {
         OpenCrosswalk open = get(id);
         String title = into.map(slug -> kept.get(slug).kept().name()).orElse(name.strip());
         KeptCrosswalk keeping = Refusal.unlessValid(() ->

@@ -8,6 +8,7 @@ import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.exchange.CrosswalkJson;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.web.crosswalk.OpenCrosswalk.KeptLink;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.Slugs;
@@ -20,7 +21,6 @@ import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** Keeps crosswalks by name. */
 @Service
@@ -29,7 +29,7 @@ public class KeptService {
 
     private final KeptRepository crosswalks;
     private final LedgerService ledger;
-    private final TransactionTemplate transaction;
+    private final Additions additions;
     private final DiskRoom room;
     private final Clock clock = Clock.systemUTC();
     private final History<KeptEntity, KeptRevisionEntity> history;
@@ -38,12 +38,12 @@ public class KeptService {
             KeptRepository crosswalks,
             KeptRevisionRepository revisions,
             LedgerService ledger,
-            TransactionTemplate transaction,
+            Additions additions,
             DiskRoom room) {
         this.room = room;
         this.crosswalks = crosswalks;
         this.ledger = ledger;
-        this.transaction = transaction;
+        this.additions = additions;
         history = new History<>(
                 revisions,
                 clock,
@@ -101,8 +101,8 @@ public class KeptService {
     }
 
     /** Keeps a crosswalk between two maps; the first one of a pair is the default. */
-    public synchronized StoredKept add(KeptCrosswalk kept, long sourceMapId, long targetMapId, String summary) {
-        return transaction.execute(status -> {
+    public StoredKept add(KeptCrosswalk kept, long sourceMapId, long targetMapId, String summary) {
+        return additions.inTurn(() -> {
             boolean first = pair(sourceMapId, targetMapId).isEmpty();
             String slug = Slugs.free(kept.name(), "crosswalk", crosswalks::existsBySlug);
             KeptEntity entity =

@@ -10,6 +10,7 @@ import org.jollyledger.core.exchange.NoteMapJson;
 import org.jollyledger.core.notemap.GeneralMidi;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.crosswalk.KeptReader;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -19,7 +20,6 @@ import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Fills an empty ledger: always with the built-in standards, and with the demo scenario unless it is not wanted. A
@@ -59,6 +59,7 @@ class FirstEntries implements ApplicationRunner {
     private final PartService parts;
     private final RigService rigs;
     private final KeptReader crosswalks;
+    private final Additions additions;
     private final LedgerProperties properties;
 
     FirstEntries(
@@ -66,26 +67,38 @@ class FirstEntries implements ApplicationRunner {
             PartService parts,
             RigService rigs,
             KeptReader crosswalks,
+            Additions additions,
             LedgerProperties properties) {
         this.ledger = ledger;
         this.parts = parts;
         this.rigs = rigs;
         this.crosswalks = crosswalks;
+        this.additions = additions;
         this.properties = properties;
     }
 
     /** All or nothing: a start that is cut short leaves the ledger empty, and the next start fills it. */
     @Override
-    @Transactional(rollbackFor = Exception.class)
-    public void run(ApplicationArguments arguments) throws IOException, DocumentException {
+    public void run(ApplicationArguments arguments) {
+        if (ledger.isEmpty()) {
+            additions.inTurn(this::added);
+        }
+    }
+
+    private boolean added() {
         if (!ledger.isEmpty()) {
-            return;
+            return false;
         }
         ledger.add(GeneralMidi.level1(), true, "Built in");
         ledger.add(GeneralMidi.level2(), true, "Built in");
         if (properties.demo()) {
-            addDemo();
+            try {
+                addDemo();
+            } catch (IOException | DocumentException e) {
+                throw new IllegalStateException("The demo entries could not be read.", e);
+            }
         }
+        return true;
     }
 
     private void addDemo() throws IOException, DocumentException {

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jollyledger.core.code.Counted;
 import org.jollyledger.core.notemap.NoteMap;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.manual.Manual;
 import org.jollyledger.web.problem.Refusal;
@@ -46,11 +47,17 @@ public class ImportService {
     private final LedgerService ledger;
     private final MapReader reader;
     private final WaitingImportRepository waiting;
+    private final Additions additions;
     private final TransactionTemplate transaction;
     private final Clock clock = Clock.systemUTC();
 
     ImportService(
-            LedgerService ledger, MapReader reader, WaitingImportRepository waiting, TransactionTemplate transaction) {
+            LedgerService ledger,
+            MapReader reader,
+            WaitingImportRepository waiting,
+            Additions additions,
+            TransactionTemplate transaction) {
+        this.additions = additions;
         this.ledger = ledger;
         this.reader = reader;
         this.waiting = waiting;
@@ -133,7 +140,7 @@ public class ImportService {
                     + " choices; reload the page and choose for each.");
         }
         String source = "Imported from " + entity.fileName();
-        return transaction.execute(status -> {
+        return additions.inTurn(() -> {
             List<String> done = new ArrayList<>();
             int added = 0;
             int replaced = 0;

@@ -12,6 +12,7 @@ import org.jollyledger.core.notemap.Legible;
 import org.jollyledger.core.notemap.MapKind;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.cache.Recently;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.problem.Paging;
 import org.jollyledger.web.problem.Refusal;
@@ -23,7 +24,6 @@ import org.springframework.data.domain.PageRequest;
 import org.springframework.data.domain.Pageable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** Keeps the note maps. */
 @Service
@@ -36,7 +36,7 @@ public class LedgerService {
     private static final int MOST_READ = 2_000;
 
     private final NoteMapRepository maps;
-    private final TransactionTemplate transaction;
+    private final Additions additions;
     private final DiskRoom room;
     private final Clock clock = Clock.systemUTC();
     private final History<NoteMapEntity, MapRevisionEntity> history;
@@ -45,11 +45,10 @@ public class LedgerService {
     /** A revision of a map, which never changes. */
     private record RevisionKey(long id, int number) {}
 
-    LedgerService(
-            NoteMapRepository maps, MapRevisionRepository revisions, TransactionTemplate transaction, DiskRoom room) {
+    LedgerService(NoteMapRepository maps, MapRevisionRepository revisions, Additions additions, DiskRoom room) {
         this.room = room;
         this.maps = maps;
-        this.transaction = transaction;
+        this.additions = additions;
         history = new History<>(
                 revisions,
                 clock,
@@ -115,13 +114,13 @@ public class LedgerService {
     }
 
     /** Adds a map. Additions wait for each other, so that no two take one address. */
-    public synchronized StoredMap add(NoteMap map, boolean builtIn, String summary) {
-        return transaction.execute(status -> stored(save(map, builtIn, summary), map));
+    public StoredMap add(NoteMap map, boolean builtIn, String summary) {
+        return additions.inTurn(() -> stored(save(map, builtIn, summary), map));
     }
 
     /** Adds maps, all of them or none. */
-    public synchronized List<StoredMap> addAll(List<NoteMap> added, String summary) {
-        return transaction.execute(status -> added.stream()
+    public List<StoredMap> addAll(List<NoteMap> added, String summary) {
+        return additions.inTurn(() -> added.stream()
                 .map(map -> stored(save(map, false, summary), map))
                 .toList());
     }
@@ -149,8 +148,8 @@ public class LedgerService {
     }
 
     /** Adds a copy of a map that remembers where it comes from. */
-    public synchronized StoredMap derive(String slug, String name) {
-        return transaction.execute(status -> {
+    public StoredMap derive(String slug, String name) {
+        return additions.inTurn(() -> {
             NoteMapEntity origin = entity(slug);
             StoredMap from = stored(origin);
             String wanted = name.isBlank() ? from.map().name() + ", copy" : name.strip();

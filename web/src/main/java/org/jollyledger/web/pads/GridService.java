@@ -18,6 +18,7 @@ import org.jollyledger.core.pitch.Note;
 import org.jollyledger.web.crosswalk.Crosswalks;
 import org.jollyledger.web.crosswalk.KeptService;
 import org.jollyledger.web.crosswalk.StoredKept;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
@@ -34,8 +35,10 @@ class GridService {
     private final Crosswalks crosswalks;
     private final KeptService kept;
     private final PartService parts;
+    private final Additions additions;
 
-    GridService(LedgerService ledger, Crosswalks crosswalks, KeptService kept, PartService parts) {
+    GridService(LedgerService ledger, Crosswalks crosswalks, KeptService kept, PartService parts, Additions additions) {
+        this.additions = additions;
         this.ledger = ledger;
         this.crosswalks = crosswalks;
         this.kept = kept;
@@ -67,8 +70,11 @@ class GridService {
     }
 
     /** Changes what pads send. Returns what was done, in a sentence. */
-    @Transactional
     public String change(OpenGrid grid, int base, GridOperation operation, GridOperation.Wanted wanted) {
+        return additions.inTurn(() -> changed(grid, base, operation, wanted));
+    }
+
+    private String changed(OpenGrid grid, int base, GridOperation operation, GridOperation.Wanted wanted) {
         GridOperation.Change change =
                 Refusal.unlessValid(() -> operation.with(wanted).apply(grid));
         StoredMap before = grid.pads();
@@ -105,8 +111,11 @@ class GridService {
     }
 
     /** Leads what a pad sends to a line of the instrument; the pad stays as it is. Returns what was done, in a sentence. */
-    @Transactional
     public String lead(OpenGrid grid, int base, int pad, int note) {
+        return additions.inTurn(() -> led(grid, base, pad, note));
+    }
+
+    private String led(OpenGrid grid, int base, int pad, int note) {
         if (grid.straight()) {
             throw Refusal.incomplete(
                     "No crosswalk is between these pads and their own map; change what the pad sends.");

@@ -18,6 +18,7 @@ import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.crosswalk.KeptCard;
 import org.jollyledger.web.crosswalk.KeptService;
 import org.jollyledger.web.crosswalk.StoredKept;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.ledger.LedgerService;
@@ -40,8 +41,11 @@ public class ParcelService {
     private final PartService parts;
     private final KeptService crosswalks;
     private final RigService rigs;
+    private final Additions additions;
 
-    ParcelService(LedgerService ledger, PartService parts, KeptService crosswalks, RigService rigs) {
+    ParcelService(
+            LedgerService ledger, PartService parts, KeptService crosswalks, RigService rigs, Additions additions) {
+        this.additions = additions;
         this.ledger = ledger;
         this.parts = parts;
         this.crosswalks = crosswalks;
@@ -248,8 +252,11 @@ public class ParcelService {
      * @param beside the keys of what differs and is added beside
      * @return what was added, in words
      */
-    @Transactional
     public String take(Parcel parcel, Set<String> beside) {
+        return additions.inTurn(() -> taken(parcel, beside));
+    }
+
+    private String taken(Parcel parcel, Set<String> beside) {
         Map<String, Found<StoredMap>> found = maps(parcel);
         Map<String, StoredMap> here = new LinkedHashMap<>();
         int maps = 0;

@@ -17,6 +17,7 @@ import org.jollyledger.core.part.Part;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.cache.Recently;
 import org.jollyledger.web.changelog.ChangeLog;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.FileName;
 import org.jollyledger.web.file.Visible;
@@ -35,7 +36,6 @@ import org.springframework.data.domain.PageImpl;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.unit.DataSize;
 
 /** Keeps the parts and every state they ever had. */
@@ -51,7 +51,7 @@ public class PartService implements MapUse.Users {
     private static final int LONGEST_TITLE = 120;
 
     private final PartRepository parts;
-    private final TransactionTemplate transaction;
+    private final Additions additions;
     private final Clock clock = Clock.systemUTC();
     private final History<PartEntity, PartRevisionEntity> history;
     private final Recently<RevisionKey, MidiFile> read = new Recently<>(MOST_READ);
@@ -62,13 +62,10 @@ public class PartService implements MapUse.Users {
     private final DataSize largest;
 
     PartService(
-            PartRepository parts,
-            PartRevisionRepository revisions,
-            TransactionTemplate transaction,
-            LedgerProperties properties) {
+            PartRepository parts, PartRevisionRepository revisions, Additions additions, LedgerProperties properties) {
         this.largest = properties.largestUpload();
         this.parts = parts;
-        this.transaction = transaction;
+        this.additions = additions;
         history = new History<>(
                 revisions,
                 clock,
@@ -141,11 +138,11 @@ public class PartService implements MapUse.Users {
      * @return its address
      * @throws Refusal when the bytes are no MIDI file
      */
-    public synchronized String add(FileName name, byte[] bytes) {
+    public String add(FileName name, byte[] bytes) {
         MidiFile file = read(name, bytes);
         Part drums = DrumChannel.find(file, OptionalInt.empty()).part();
         long bars = drums.bars().barCount();
-        return transaction.execute(status -> {
+        return additions.inTurn(() -> {
             String slug = Slugs.free(name.title(), "part", parts::existsBySlug);
             PartEntity added = parts.save(new PartEntity(slug, name, bytes, drums.hitCount(), bars, clock.instant()));
             ChangeLog.note("part “" + added.title() + "” (" + added.id() + ") revision 1", "added");

@@ -3,6 +3,7 @@ package org.jollyledger.web.rig;
 import java.time.Clock;
 import java.util.List;
 import org.jollyledger.web.changelog.ChangeLog;
+import org.jollyledger.web.database.Additions;
 import org.jollyledger.web.file.Cut;
 import org.jollyledger.web.file.Visible;
 import org.jollyledger.web.ledger.LedgerService;
@@ -21,9 +22,11 @@ public class RigService implements MapUse.Users {
 
     private final RigRepository rigs;
     private final LedgerService ledger;
+    private final Additions additions;
     private final Clock clock = Clock.systemUTC();
 
-    RigService(RigRepository rigs, LedgerService ledger) {
+    RigService(RigRepository rigs, LedgerService ledger, Additions additions) {
+        this.additions = additions;
         this.rigs = rigs;
         this.ledger = ledger;
     }
@@ -58,8 +61,11 @@ public class RigService implements MapUse.Users {
     }
 
     /** Adds a rig of some maps, by their addresses; returns its address. */
-    @Transactional
     public String add(String name, List<String> maps) {
+        return additions.inTurn(() -> added(name, maps));
+    }
+
+    private String added(String name, List<String> maps) {
         List<Long> ids = ids(maps);
         String clean = named(name);
         String slug = Slugs.free(clean, "rig", taken -> rigs.findBySlug(taken).isPresent());
