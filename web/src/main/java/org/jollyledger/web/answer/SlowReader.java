@@ -7,26 +7,22 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.time.Duration;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.jollyledger.web.request.Pace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Sends an answer as fast as it is read, without a thread that waits. Who reads nothing is cut off by the server after a while; who
- * reads a little now and then, here.
+ * Sends an answer as fast as it is read, without a thread that waits. The server cuts off readers that read nothing for a while;
+ * those that read too little are cut off here.
  */
 final class SlowReader implements WriteListener {
-    /** Slower than any line that a part or a batch is fetched over. */
-    private static final int SLOWEST_BYTES_A_SECOND = 8 << 10;
-
-    private static final double NANOSECONDS = 1e9;
     private static final int AT_ONCE = 32 << 10;
     private static final Logger LOG = LoggerFactory.getLogger(SlowReader.class);
 
     private final AsyncContext context;
     private final ServletOutputStream out;
     private final InputStream content;
-    private final Duration longest;
-    private final long began = System.nanoTime();
+    private final Pace pace;
     private final AtomicBoolean ended = new AtomicBoolean();
     private long left;
     private long sent;
@@ -40,7 +36,7 @@ final class SlowReader implements WriteListener {
         this.out = out;
         this.content = content;
         this.left = length;
-        this.longest = longest;
+        pace = new Pace(longest);
     }
 
     @Override
@@ -51,7 +47,7 @@ final class SlowReader implements WriteListener {
                 end();
                 return;
             }
-            if (System.nanoTime() - began > longest.toNanos() + NANOSECONDS * sent / SLOWEST_BYTES_A_SECOND) {
+            if (pace.isTooSlow(sent)) {
                 throw new IOException("The answer is read too slowly.");
             }
             int read = content.read(some, 0, (int) Math.min(some.length, left));

@@ -10,6 +10,7 @@ import org.apache.catalina.valves.ValveBase;
 import org.apache.coyote.InputBuffer;
 import org.apache.tomcat.util.net.ApplicationBufferHandler;
 import org.jollyledger.web.LedgerProperties;
+import org.jollyledger.web.request.Pace;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
@@ -21,10 +22,6 @@ import org.springframework.context.annotation.Configuration;
  */
 @Configuration(proxyBeanMethods = false)
 class SlowSender {
-    /** Slower than any line that a part or a batch is sent over. */
-    private static final int SLOWEST_BYTES_A_SECOND = 8 << 10;
-
-    private static final double NANOSECONDS = 1e9;
     private static final String BODY = SlowSender.class.getName() + ".body";
 
     @Bean
@@ -57,20 +54,18 @@ class SlowSender {
      */
     private static final class InTime implements InputBuffer {
         private final InputBuffer all;
-        private final Duration longest;
-        private final long began = System.nanoTime();
+        private final Pace pace;
         private long received;
         private boolean cutOff;
 
         InTime(InputBuffer all, Duration longest) {
             this.all = all;
-            this.longest = longest;
+            pace = new Pace(longest);
         }
 
         @Override
         public int doRead(ApplicationBufferHandler handler) throws IOException {
-            double allowed = longest.toNanos() + NANOSECONDS * received / SLOWEST_BYTES_A_SECOND;
-            cutOff |= System.nanoTime() - began > allowed;
+            cutOff |= pace.isTooSlow(received);
             if (cutOff) {
                 return -1;
             }
