@@ -1,6 +1,8 @@
 package org.jollyledger.web.answer;
 
 import java.io.IOException;
+import java.util.Optional;
+import org.jollyledger.core.patience.Patience;
 import org.jollyledger.web.answer.Content.StandingFile;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpInputMessage;
@@ -40,9 +42,11 @@ class ContentConverter extends AbstractHttpMessageConverter<Content> {
                 ? WebUtils.getNativeResponse(response.getServletResponse(), Answer.class)
                 : null;
         if (answer != null && content instanceof StandingFile file) {
-            message.getHeaders();
             answer.isFile(file.path());
-        } else {
+            return;
+        }
+        // An archive of everything may take longer than a page.
+        try (Patience.Scope untimed = Patience.within(Optional::empty)) {
             content.writeTo(message.getBody());
         }
     }
