@@ -10,9 +10,7 @@ import org.jollyledger.web.backup.BackupRestore.Restored;
 import org.jollyledger.web.changelog.ChangeLog;
 import org.jollyledger.web.file.Download;
 import org.jollyledger.web.problem.Refusal;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -27,8 +25,6 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** The page of backups, and the same for programs. */
 @Controller
 class BackupController {
-    private static final MediaType ZIP = MediaType.parseMediaType("application/zip");
-
     private final BackupService backups;
     private final BackupRestore restore;
 
@@ -53,19 +49,13 @@ class BackupController {
     @GetMapping({"/backups/everything", "/api/backup"})
     ResponseEntity<Content> everything() {
         backups.needTurn();
-        return ResponseEntity.ok()
-                .contentType(ZIP)
-                .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(backups.name()))
-                .body(backups::write);
+        return Download.zip(backups.name(), backups::write);
     }
 
     @GetMapping("/backups/{name}.zip")
     ResponseEntity<Content> kept(@PathVariable String name) {
         String file = name + ".zip";
-        return ResponseEntity.ok()
-                .contentType(ZIP)
-                .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(file))
-                .body(new StandingFile(backups.kept(file)));
+        return Download.zip(file, new StandingFile(backups.kept(file)));
     }
 
     @PostMapping("/backups/restored")

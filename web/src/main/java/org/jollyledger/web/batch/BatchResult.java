@@ -3,8 +3,6 @@ package org.jollyledger.web.batch;
 import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.answer.Content.StandingFile;
 import org.jollyledger.web.file.Download;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 
 /** The resulting archive of a batch as a file to keep. */
@@ -14,9 +12,6 @@ public final class BatchResult {
     public static ResponseEntity<Content> download(BatchService batches, String token) {
         Content result = new StandingFile(batches.result(token));
         String name = batches.get(token).name();
-        return ResponseEntity.ok()
-                .header(HttpHeaders.CONTENT_DISPOSITION, Download.disposition(name + ".zip"))
-                .contentType(MediaType.parseMediaType("application/zip"))
-                .body(result);
+        return Download.zip(name + ".zip", result);
     }
 }

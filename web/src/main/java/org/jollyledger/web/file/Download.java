@@ -10,6 +10,7 @@ import org.springframework.http.ResponseEntity;
 /** A file to keep. */
 public final class Download {
     private static final MediaType MIDI = MediaType.parseMediaType("audio/midi");
+    private static final MediaType ZIP = MediaType.parseMediaType("application/zip");
 
     private Download() {}
 
@@ -31,6 +32,11 @@ public final class Download {
     /** A file that is written as it goes out; text, if it is text, is UTF-8. */
     public static ResponseEntity<Content> of(String name, String mediaType, Content body) {
         return of(name, inUtf8(mediaType), body);
+    }
+
+    /** An archive. */
+    public static ResponseEntity<Content> zip(String name, Content body) {
+        return of(name, ZIP, body);
     }
 
     private static MediaType inUtf8(String mediaType) {
