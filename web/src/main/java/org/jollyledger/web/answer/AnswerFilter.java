@@ -23,9 +23,6 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 1)
 class AnswerFilter extends OncePerRequestFilter {
-    /** The system takes as much at once, whether it is read or not. */
-    private static final int SENT_AT_ONCE = 16 << 10;
-
     private final PassingFiles passing;
     private final LedgerProperties properties;
 
@@ -54,7 +51,7 @@ class AnswerFilter extends OncePerRequestFilter {
             return;
         }
         response.setContentLengthLong(collected.length());
-        if (collected.length() > SENT_AT_ONCE) {
+        if (collected.length() > Collected.LITTLE) {
             send(request, response, collected.open(), collected.length());
             return;
         }

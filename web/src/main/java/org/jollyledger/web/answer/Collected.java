@@ -21,8 +21,8 @@ final class Collected extends OutputStream {
     private static final int IN_MEMORY = 256 << 10;
     /** Of all memory, by all answers. */
     private static final int SHARE = 16;
-    /** Less is not worth a file. */
-    private static final int LITTLE = 16 << 10;
+    /** Not worth a file, and sent at once: the system takes this much whether it is read or not. */
+    static final int LITTLE = 16 << 10;
 
     private static final int BUFFER = 64 << 10;
     private static final long BETWEEN_LOOKS = 4L << 20;
@@ -33,7 +33,6 @@ final class Collected extends OutputStream {
     private @Nullable Path file;
     private @Nullable OutputStream large;
     private long length;
-    private long looked;
 
     Collected(PassingFiles passing) {
         this.passing = passing;
@@ -57,9 +56,8 @@ final class Collected extends OutputStream {
             small.write(bytes, from, count);
             HELD.addAndGet(count);
         } else {
-            if (length - looked > BETWEEN_LOOKS) {
+            if (length / BETWEEN_LOOKS < (length + count) / BETWEEN_LOOKS) {
                 passing.need();
-                looked = length;
             }
             large.write(bytes, from, count);
         }
@@ -101,7 +99,6 @@ final class Collected extends OutputStream {
     void clear() throws IOException {
         forgetSmall();
         length = 0;
-        looked = 0;
         if (large != null && file != null) {
             large.close();
             large = null;

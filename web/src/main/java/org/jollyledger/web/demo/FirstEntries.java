@@ -80,9 +80,7 @@ class FirstEntries implements ApplicationRunner {
     /** All or nothing: a start that is cut short leaves the ledger empty, and the next start fills it. */
     @Override
     public void run(ApplicationArguments arguments) {
-        if (ledger.isEmpty()) {
-            additions.inTurn(this::added);
-        }
+        additions.inTurn(this::added);
     }
 
     private boolean added() {

@@ -166,7 +166,7 @@ final class WebPage {
             // What spans more columns than a list has would make a large table of a few words.
             int wide = Math.max(1, Math.min(span(cell, "colspan"), SheetRows.MOST_COLUMNS - column));
             int high = span(cell, "rowspan");
-            for (int at = column; at < Math.min(column + wide, SheetRows.MOST_COLUMNS); at++) {
+            for (int at = column; at < column + wide && at < SheetRows.MOST_COLUMNS; at++) {
                 while (covered.size() <= at) {
                     covered.add(0);
                 }
