@@ -12,13 +12,13 @@ import java.nio.file.Path;
 import org.jollyledger.web.room.PassingFiles;
 import org.jspecify.annotations.Nullable;
 
-/** An answer that is collected before any of it goes out, so that what fails in the middle of it is told, not cut off. */
+/** Collects an answer before any of it is sent, so that a failure halfway becomes an error page, not half a file. */
 final class Answer extends HttpServletResponseWrapper {
     private final Collected collected;
     private @Nullable ServletOutputStream stream;
     private @Nullable PrintWriter writer;
     private @Nullable Path file;
-    /** Once the server answers by itself, with an error page or with where to go. */
+    /** True once an error page or a redirect takes its place. */
     private boolean left;
 
     Answer(HttpServletResponse response, PassingFiles passing) {

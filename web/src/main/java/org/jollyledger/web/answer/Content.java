@@ -10,7 +10,7 @@ import java.nio.file.Path;
 public interface Content {
     void writeTo(OutputStream out) throws IOException;
 
-    /** A file as it lies there, which is not copied; who asks for a range of it gets that. */
+    /** A file that is sent from where it is, without a copy; a range of it can be asked for. */
     record StandingFile(Path path) implements Content {
         @Override
         public void writeTo(OutputStream out) throws IOException {

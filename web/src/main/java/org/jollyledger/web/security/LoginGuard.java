@@ -18,7 +18,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * Makes whoever gives wrong passwords wait, twice as long each time, and says so in the log. A try counts as wrong until
- * it has been checked, so sending a hundred at once gains nothing. The thread that begins a try also ends it.
+ * it has been checked, so a hundred at once get no more tries than one by one. A try begins and ends on one thread.
  */
 @Component
 class LoginGuard {
