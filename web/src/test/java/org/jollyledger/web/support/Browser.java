@@ -40,6 +40,18 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
 
     private static final double PATIENCE_IN_MILLISECONDS = 60_000;
 
+    /** Keeps in the page what the mouse met last: a press that meets one thing and is let go on another is no click. */
+    private static final String PRESSES = """
+            window.presses = [];
+            for (const type of ["pointerdown", "pointerup", "click"]) {
+              addEventListener(type, ({ target: { nodeName, id, textContent } }) => {
+                window.presses.push(`${type} ${nodeName}#${id} ${textContent.trim().slice(0, 20)}`);
+                window.presses.splice(0, window.presses.length - 12);
+              }, true);
+            }""";
+
+    private static final int ANSWERS_TOLD = 20;
+
     static {
         PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_IN_MILLISECONDS);
     }
@@ -64,6 +76,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
         private final Page page;
         private final List<String> errors = new ArrayList<>();
         private final Set<Request> unanswered = new LinkedHashSet<>();
+        private final List<String> answers = new ArrayList<>();
         private final List<String> visited = new ArrayList<>();
 
         private Window(BrowserContext context) {
@@ -91,6 +104,9 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
             });
             page.onPageError(errors::add);
             page.onFrameNavigated(frame -> visited.add(frame.url()));
+            page.addInitScript(PRESSES);
+            page.onResponse(
+                    answer -> answers.add(answer.request().method() + " " + answer.url() + " " + answer.status()));
             page.onRequestFinished(unanswered::remove);
             page.onRequestFailed(unanswered::remove);
             page.onRequest(request -> {
@@ -115,9 +131,13 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
                     .toList();
         }
 
+        private List<String> lastAnswers() {
+            return answers.subList(Math.max(0, answers.size() - ANSWERS_TOLD), answers.size());
+        }
+
         private static String textOf(Page open) {
             try {
-                return open.innerText("body");
+                return open.evaluate("window.presses") + "\n" + open.innerText("body");
             } catch (PlaywrightException gone) {
                 return gone.getMessage();
             }
@@ -158,6 +178,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback, Test
         List<String> unanswered = window.unanswered.stream().map(Request::url).toList();
         throw new AssertionError(
                 failure.getMessage() + "\nErrors of the page: " + window.errors + "\nNot answered: " + unanswered
+                        + "\nAnswered last: " + window.lastAnswers()
                         + "\nVisited: " + window.visited + "\nShown: " + window.shown(),
                 failure);
     }
