@@ -1,7 +1,6 @@
 package org.jollyledger.core.batch;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -14,7 +13,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
-import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.jollyledger.core.crosswalk.KeptCrosswalk;
 import org.jollyledger.core.exchange.CrosswalkJson;
 import org.jollyledger.core.exchange.DocumentException;
@@ -35,10 +33,6 @@ import org.jollyledger.core.notemap.NoteMap;
  */
 public record Parcel(
         Map<String, NoteMap> maps, List<PackedCrosswalk> crosswalks, List<PackedPart> parts, List<PackedRig> rigs) {
-    private static final int MOST_FILES = 5_000;
-    private static final long MOST_BYTES = 512L << 20;
-    private static final int LARGEST_FILE = 16 << 20;
-
     /**
      * A crosswalk.
      *
@@ -48,15 +42,21 @@ public record Parcel(
      */
     public record PackedCrosswalk(String from, String to, boolean usual, KeptCrosswalk kept) {}
 
+    /** The bytes of a part's MIDI file, fetched when they are needed: a parcel may have thousands of parts. */
+    @FunctionalInterface
+    public interface Content {
+        byte[] bytes() throws IOException;
+    }
+
     /**
      * A part.
      *
      * @param title its name
-     * @param file its MIDI file
+     * @param file its MIDI file; as long as the parcel is there that it was read from
      * @param writtenFor the key of the map it was written for, where that is known
      * @param labels its labels
      */
-    public record PackedPart(String title, MidiFile file, Optional<String> writtenFor, List<String> labels) {}
+    public record PackedPart(String title, Content file, Optional<String> writtenFor, List<String> labels) {}
 
     /** A rig: its name, and the keys of its maps. */
     public record PackedRig(String name, List<String> maps) {}
@@ -82,38 +82,36 @@ public record Parcel(
         return keys;
     }
 
-    /** Writes the archive. */
+    /** Writes the archive: the index first, and one file after the other. */
     public void writeTo(OutputStream out) throws IOException {
         Set<String> taken = new HashSet<>();
+        Map<String, Content> files = new LinkedHashMap<>();
         List<ParcelIndex.MapEntry> mapEntries = new ArrayList<>();
-        List<ParcelIndex.CrosswalkEntry> crosswalkEntries = new ArrayList<>();
-        List<ParcelIndex.PartEntry> partEntries = new ArrayList<>();
-        Map<String, byte[]> files = new LinkedHashMap<>();
         maps.forEach((key, map) -> {
             String file = free("maps/" + clean(map.name()), ".json", taken);
             mapEntries.add(new ParcelIndex.MapEntry(key, file, map.name()));
-            files.put(file, utf8(NoteMapJson.write(map)));
+            files.put(file, () -> utf8(NoteMapJson.write(map)));
         });
+        List<ParcelIndex.CrosswalkEntry> crosswalkEntries = new ArrayList<>();
         for (PackedCrosswalk crosswalk : crosswalks) {
             String file = free("crosswalks/" + clean(crosswalk.kept.name()), ".json", taken);
             crosswalkEntries.add(new ParcelIndex.CrosswalkEntry(file, crosswalk.from, crosswalk.to, crosswalk.usual));
-            files.put(file, utf8(CrosswalkJson.write(crosswalk.kept)));
+            files.put(file, () -> utf8(CrosswalkJson.write(crosswalk.kept)));
         }
+        List<ParcelIndex.PartEntry> partEntries = new ArrayList<>();
         for (PackedPart part : parts) {
             String file = free("parts/" + clean(part.title), ".mid", taken);
             partEntries.add(new ParcelIndex.PartEntry(file, part.title, part.writtenFor, part.labels));
-            files.put(file, part.file.toBytes());
+            files.put(file, part.file);
         }
         List<ParcelIndex.RigEntry> rigEntries = rigs.stream()
                 .map(rig -> new ParcelIndex.RigEntry(rig.name, rig.maps))
                 .toList();
+        ParcelIndex index = new ParcelIndex(mapEntries, crosswalkEntries, partEntries, rigEntries);
         try (ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8)) {
-            entry(
-                    zip,
-                    ParcelIndex.NAME,
-                    utf8(new ParcelIndex(mapEntries, crosswalkEntries, partEntries, rigEntries).write()));
-            for (Map.Entry<String, byte[]> file : files.entrySet()) {
-                entry(zip, file.getKey(), file.getValue());
+            entry(zip, ParcelIndex.NAME, utf8(index.write()));
+            for (Map.Entry<String, Content> file : files.entrySet()) {
+                entry(zip, file.getKey(), file.getValue().bytes());
             }
         }
     }
@@ -143,114 +141,62 @@ public record Parcel(
     }
 
     /**
-     * Reads an archive.
+     * Reads an archive. All of it is looked at now; the files of parts are read again when they are asked for.
      *
      * @throws DocumentException when it is no parcel, or something in it is damaged; nothing of it is to be used then
      * @throws IOException when it cannot be read
      */
     public static Parcel read(Path path) throws IOException, DocumentException {
-        Map<String, byte[]> files = files(path);
-        byte[] index = files.get(ParcelIndex.NAME);
-        if (index == null) {
-            throw DocumentException.of(
-                    "This is no parcel: it has no " + ParcelIndex.NAME + "; choose one that was packed here.");
+        try (ParcelFiles files = new ParcelFiles(path)) {
+            if (!files.has(ParcelIndex.NAME)) {
+                throw DocumentException.of(
+                        "This is no parcel: it has no " + ParcelIndex.NAME + "; choose one that was packed here.");
+            }
+            return read(ParcelIndex.read(files.document(ParcelIndex.NAME)), files, path);
         }
-        ParcelIndex read = ParcelIndex.read(text(index));
+    }
+
+    private static Parcel read(ParcelIndex index, ParcelFiles files, Path path) throws IOException, DocumentException {
         Map<String, NoteMap> maps = new LinkedHashMap<>();
-        for (ParcelIndex.MapEntry map : read.maps()) {
-            maps.put(map.key(), NoteMapJson.read(text(file(files, map.file()))));
+        for (ParcelIndex.MapEntry map : index.maps()) {
+            maps.put(map.key(), NoteMapJson.read(files.document(map.file())));
         }
         List<PackedCrosswalk> crosswalks = new ArrayList<>();
-        for (ParcelIndex.CrosswalkEntry crosswalk : read.crosswalks()) {
+        for (ParcelIndex.CrosswalkEntry crosswalk : index.crosswalks()) {
             crosswalks.add(new PackedCrosswalk(
                     crosswalk.from(),
                     crosswalk.to(),
                     crosswalk.usual(),
-                    CrosswalkJson.read(text(file(files, crosswalk.file())))));
+                    CrosswalkJson.read(files.document(crosswalk.file()))));
         }
         List<PackedPart> parts = new ArrayList<>();
-        for (ParcelIndex.PartEntry part : read.parts()) {
-            parts.add(new PackedPart(
-                    part.title(), midi(file(files, part.file()), part.file()), part.writtenFor(), part.labels()));
+        for (ParcelIndex.PartEntry part : index.parts()) {
+            midi(files, part.file());
+            parts.add(new PackedPart(part.title(), () -> again(path, part.file()), part.writtenFor(), part.labels()));
         }
+        List<PackedRig> rigs = index.rigs().stream()
+                .map(rig -> new PackedRig(rig.name(), rig.maps()))
+                .toList();
         try {
-            return new Parcel(
-                    maps,
-                    crosswalks,
-                    parts,
-                    read.rigs().stream()
-                            .map(rig -> new PackedRig(rig.name(), rig.maps()))
-                            .toList());
+            return new Parcel(maps, crosswalks, parts, rigs);
         } catch (IllegalArgumentException e) {
             throw DocumentException.of(String.valueOf(e.getMessage()));
         }
     }
 
-    private static MidiFile midi(byte[] bytes, String name) throws DocumentException {
+    private static byte[] again(Path path, String name) throws IOException {
+        try (ParcelFiles files = new ParcelFiles(path)) {
+            return files.part(name);
+        } catch (DocumentException e) {
+            throw new IOException("The parcel was changed after it was read.", e);
+        }
+    }
+
+    private static MidiFile midi(ParcelFiles files, String name) throws IOException, DocumentException {
         try {
-            return MidiFile.read(bytes);
+            return MidiFile.read(files.part(name));
         } catch (MidiFormatException e) {
             throw DocumentException.of("\"" + name + "\": " + e.getMessage());
-        }
-    }
-
-    private static String text(byte[] bytes) {
-        return new String(bytes, StandardCharsets.UTF_8);
-    }
-
-    private static byte[] file(Map<String, byte[]> files, String name) throws DocumentException {
-        byte[] bytes = files.get(name);
-        if (bytes == null) {
-            throw DocumentException.of(
-                    "The parcel lacks \"" + name + "\", of which its index speaks; pack it once more.");
-        }
-        return bytes;
-    }
-
-    private static Map<String, byte[]> files(Path path) throws IOException, DocumentException {
-        Map<String, byte[]> files = new LinkedHashMap<>();
-        long bytes = 0;
-        try (Archive archive = new Archive(path)) {
-            Optional<ZipArchiveEntry> entry = archive.next();
-            while (entry.isPresent()) {
-                if (!entry.get().isDirectory()) {
-                    byte[] content = content(archive);
-                    bytes += content.length;
-                    files.put(Archive.name(entry.get()), content);
-                }
-                if (files.size() > MOST_FILES || bytes > MOST_BYTES) {
-                    throw DocumentException.of("The parcel is too large; it may have " + MOST_FILES + " files and "
-                            + (MOST_BYTES >> 20) + " MB.");
-                }
-                entry = archive.next();
-            }
-        }
-        return files;
-    }
-
-    private static byte[] content(Archive archive) throws IOException, DocumentException {
-        if (!archive.canRead()) {
-            throw DocumentException.of(
-                    "A file in the parcel cannot be read; it is encrypted, or packed in a way that is not known.");
-        }
-        try (InputStream in = new Uncloseable(archive.content())) {
-            byte[] content = in.readNBytes(LARGEST_FILE + 1);
-            if (content.length > LARGEST_FILE) {
-                throw DocumentException.of("A file in the parcel is larger than " + (LARGEST_FILE >> 20) + " MB.");
-            }
-            return content;
-        }
-    }
-
-    /** The stream of an archive goes on behind each of its files. */
-    private static final class Uncloseable extends java.io.FilterInputStream {
-        Uncloseable(InputStream in) {
-            super(in);
-        }
-
-        @Override
-        public void close() {
-            // The archive closes it.
         }
     }
 }

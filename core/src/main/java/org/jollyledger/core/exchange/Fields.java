@@ -13,6 +13,7 @@ import org.jollyledger.core.exchange.DocumentException.Problem;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.StreamReadFeature;
+import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.core.json.JsonFactory;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
@@ -21,10 +22,14 @@ import tools.jackson.databind.node.MissingNode;
 
 /** Takes fields out of a JSON object and notes what is wrong with them, so that a reader hears of all of it at once. */
 final class Fields {
+    /** Many times those of the largest map; a document of nothing but brackets would take a hundred times its size. */
+    private static final int MOST_TOKENS = 1_000_000;
+
     static final JsonMapper JSON = JsonMapper.builder(JsonFactory.builder()
                     .streamReadConstraints(StreamReadConstraints.builder()
                             .maxNestingDepth(20)
                             .maxStringLength(100_000)
+                            .maxTokenCount(MOST_TOKENS)
                             .build())
                     .build())
             .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
@@ -48,6 +53,9 @@ final class Fields {
         JsonNode node;
         try {
             node = JSON.readTree(json);
+        } catch (StreamConstraintsException e) {
+            throw DocumentException.of(
+                    "The document is too large, or nested too deep; check that it is the right one.");
         } catch (JacksonException e) {
             String where = e.getLocation() == null
                     ? ""

@@ -8,17 +8,22 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.jollyledger.core.batch.Parcel.PackedCrosswalk;
 import org.jollyledger.core.batch.Parcel.PackedPart;
 import org.jollyledger.core.batch.Parcel.PackedRig;
@@ -55,12 +60,12 @@ class ParcelTest {
                 maps,
                 List.of(new PackedCrosswalk("one", "other", true, kept)),
                 List.of(
-                        new PackedPart("Storm", DemoMaps.cue("Storm at Sea"), Optional.of("one"), List.of("act one")),
-                        new PackedPart("storm", DemoMaps.cue("The Tightrope"), Optional.empty(), List.of())),
+                        new PackedPart(
+                                "Storm", DemoMaps.cue("Storm at Sea")::toBytes, Optional.of("one"), List.of("act one")),
+                        new PackedPart("storm", DemoMaps.cue("The Tightrope")::toBytes, Optional.empty(), List.of())),
                 List.of(new PackedRig("Both", List.of("other", "one"))));
         Path path = written(parcel);
         Parcel read = Parcel.read(path);
-        Files.delete(path);
         assertThat(read.maps()).isEqualTo(parcel.maps());
         assertThat(read.crosswalks()).isEqualTo(parcel.crosswalks());
         assertThat(read.rigs()).isEqualTo(parcel.rigs());
@@ -72,12 +77,16 @@ class ParcelTest {
                     .isEqualTo(parcel.parts().get(i).labels());
             assertThat(read.parts().get(i).writtenFor())
                     .isEqualTo(parcel.parts().get(i).writtenFor());
-            assertThat(read.parts().get(i).file().toBytes())
-                    .isEqualTo(parcel.parts().get(i).file().toBytes());
+            assertThat(read.parts().get(i).file().bytes())
+                    .isEqualTo(parcel.parts().get(i).file().bytes());
         }
     }
 
     private static Path zip(Path folder, Map<String, String> files) throws Exception {
+        return zipOf(folder, files, "last.txt", new byte[0]);
+    }
+
+    private static Path zipOf(Path folder, Map<String, String> files, String name, byte[] last) throws Exception {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
             for (Map.Entry<String, String> file : files.entrySet()) {
@@ -85,6 +94,9 @@ class ParcelTest {
                 zip.write(file.getValue().getBytes(StandardCharsets.UTF_8));
                 zip.closeEntry();
             }
+            zip.putNextEntry(new ZipEntry(name));
+            zip.write(last);
+            zip.closeEntry();
         }
         return Files.write(folder.resolve("made.zip"), bytes.toByteArray());
     }
@@ -120,6 +132,68 @@ class ParcelTest {
                                 "parcel.json",
                                 "{\"parcel\": 1, \"maps\": [], \"crosswalks\": [], \"parts\": [{\"file\": \"parts/a.mid\", \"title\": \"A\"}], \"rigs\": []}")),
                 "parts/a.mid");
+    }
+
+    private static String indexOf(String... parts) {
+        return "{\"parcel\": 1, \"maps\": [], \"crosswalks\": [], \"rigs\": [], \"parts\": ["
+                + Stream.of(parts)
+                        .map("{\"file\": \"%1$s\", \"title\": \"Much\"}"::formatted)
+                        .collect(Collectors.joining(", "))
+                + "]}";
+    }
+
+    /** A small archive that unpacks to gigabytes, or says that it does, is not unpacked. */
+    @Test
+    void whatIsTooMuchIsRefusedBeforeItIsInMemory(@TempDir Path folder) throws Exception {
+        Map<String, String> one = new LinkedHashMap<>();
+        one.put("parcel.json", indexOf("parts/a.mid"));
+        one.put("parts/a.mid", "0".repeat((16 << 20) + 1));
+        assertRefused(zip(folder, one), "\"parts/a.mid\" in the parcel is larger than 16 MB");
+
+        String names = "parts/a.mid ".repeat(3_000).strip();
+        Map<String, String> often = new LinkedHashMap<>();
+        often.put("parcel.json", indexOf(names.split(" ")));
+        byte[] empty = "MThd\0\0\0\6\0\0\0\1\1\340MTrk\0\0\0\4\0\377\57\0".getBytes(StandardCharsets.ISO_8859_1);
+        byte[] padded = Arrays.copyOf(empty, 1 << 20);
+        assertRefused(zipOf(folder, often, "parts/a.mid", padded), "unpacked it may have 256 MB");
+
+        Map<String, String> others = new LinkedHashMap<>();
+        others.put("parcel.json", indexOf());
+        for (int number = 0; number < 20_000; number++) {
+            others.put(number + ".txt", "");
+        }
+        assertRefused(zip(folder, others), "it may hold 20000 files");
+
+        assertRefused(
+                zip(folder, Map.of("parcel.json", "{\"parcel\": " + "[],".repeat(1_400_000) + "}")),
+                "larger than 4 MB");
+        assertRefused(
+                zip(folder, Map.of("parcel.json", "{\"parcel\": [" + "[],".repeat(1_200_000) + "[]]}")),
+                "nested too deep");
+    }
+
+    /** Some programs write names in UTF-8 without saying so (PKWARE APPNOTE, appendix D). */
+    @Test
+    void namesAreFoundHoweverTheArchiveWritesThem(@TempDir Path folder) throws Exception {
+        for (boolean says : new boolean[] {true, false}) {
+            Path path = folder.resolve("names-" + says + ".zip");
+            try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(path.toFile())) {
+                zip.setUseLanguageEncodingFlag(says);
+                for (Map.Entry<String, byte[]> file : Map.of(
+                                "parcel.json",
+                                        indexOf("parts/Trommeln für drei 太鼓.mid")
+                                                .getBytes(StandardCharsets.UTF_8),
+                                "parts/Trommeln für drei 太鼓.mid",
+                                        DemoMaps.cue("Storm at Sea").toBytes())
+                        .entrySet()) {
+                    zip.putArchiveEntry(new ZipArchiveEntry(file.getKey()));
+                    zip.write(file.getValue());
+                    zip.closeArchiveEntry();
+                }
+            }
+            assertThat(Parcel.read(path).parts().get(0).file().bytes())
+                    .isEqualTo(DemoMaps.cue("Storm at Sea").toBytes());
+        }
     }
 
     private static void assertRefused(Path path, String sentence) {

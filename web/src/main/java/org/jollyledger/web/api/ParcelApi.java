@@ -57,10 +57,12 @@ class ParcelApi {
     @PostMapping("/api/parcel")
     TakenDocument take(@RequestParam MultipartFile file, @RequestParam(defaultValue = "add") String differing)
             throws IOException {
-        Parcel parcel;
         try (InputStream sent = file.getInputStream()) {
-            parcel = desk.read(sent);
+            return desk.with(sent, parcel -> taken(parcel, differing));
         }
+    }
+
+    private TakenDocument taken(Parcel parcel, String differing) {
         List<Item> items = parcels.look(parcel);
         Set<String> beside = differing.equals("leave")
                 ? Set.of()

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 import org.jollyledger.core.batch.Parcel;
 import org.jollyledger.core.exchange.DocumentException;
@@ -65,12 +66,12 @@ public class ParcelDesk {
         return read(path(token));
     }
 
-    /** A parcel that was sent; it is not kept. */
-    public Parcel read(InputStream sent) throws IOException {
+    /** Lets work have a parcel that was sent; afterwards it is gone. */
+    public <T> T with(InputStream sent, Function<Parcel, T> work) throws IOException {
         Path file = passing.file();
         try {
             Files.copy(sent, file, StandardCopyOption.REPLACE_EXISTING);
-            return read(file);
+            return work.apply(read(file));
         } finally {
             Files.deleteIfExists(file);
         }

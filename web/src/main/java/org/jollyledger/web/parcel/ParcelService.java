@@ -1,12 +1,19 @@
 package org.jollyledger.web.parcel;
 
+import jakarta.persistence.EntityManager;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jollyledger.core.batch.Parcel;
 import org.jollyledger.core.batch.Parcel.PackedCrosswalk;
@@ -42,9 +49,16 @@ public class ParcelService {
     private final KeptService crosswalks;
     private final RigService rigs;
     private final Additions additions;
+    private final EntityManager entities;
 
     ParcelService(
-            LedgerService ledger, PartService parts, KeptService crosswalks, RigService rigs, Additions additions) {
+            LedgerService ledger,
+            PartService parts,
+            KeptService crosswalks,
+            RigService rigs,
+            Additions additions,
+            EntityManager entities) {
+        this.entities = entities;
         this.additions = additions;
         this.ledger = ledger;
         this.parts = parts;
@@ -69,12 +83,15 @@ public class ParcelService {
         Map<String, PartCard> cards = new LinkedHashMap<>();
         allParts().forEach(card -> cards.put(card.slug(), card));
         for (String slug : contents.parts) {
-            StoredPart part = parts.get(slug);
-            Optional<StoredMap> written = part.writtenForId().map(ledger::get);
-            written.ifPresent(map -> maps.putIfAbsent(map.slug(), map.map()));
             PartCard card = cards.get(slug);
+            if (card == null) {
+                throw Refusal.notFound("There is no part “" + slug + "” any more; choose again.");
+            }
+            Optional<StoredMap> written =
+                    Optional.ofNullable(card.writtenForSlug()).map(ledger::get);
+            written.ifPresent(map -> maps.putIfAbsent(map.slug(), map.map()));
             packed.add(new PackedPart(
-                    part.title(), part.file(), written.map(StoredMap::slug), card == null ? List.of() : card.labels()));
+                    card.title(), () -> parts.get(slug).file().toBytes(), written.map(StoredMap::slug), card.labels()));
         }
         List<PackedRig> packedRigs = new ArrayList<>();
         for (String slug : contents.rigs) {
@@ -126,6 +143,7 @@ public class ParcelService {
     /** Holds a parcel against the ledger; nothing is changed. */
     @Transactional(readOnly = true)
     public List<Item> look(Parcel parcel) {
+        Here here = new Here();
         Map<String, Found<StoredMap>> maps = maps(parcel);
         List<Item> items = new ArrayList<>();
         parcel.maps().forEach((key, map) -> items.add(item("map", "map/" + key, map.name(), maps.get(key), "/maps/")));
@@ -135,17 +153,16 @@ public class ParcelService {
                     "crosswalk",
                     "crosswalk/" + number++,
                     crosswalk.kept().name(),
-                    find(crosswalk, maps),
+                    here.find(crosswalk, maps),
                     "/crosswalks/kept/"));
         }
-        List<PartCard> cards = allParts();
         number = 0;
         for (PackedPart part : parcel.parts()) {
-            items.add(item("part", "part/" + number++, part.title(), find(part, cards), "/parts/"));
+            items.add(item("part", "part/" + number++, part.title(), here.find(part), "/parts/"));
         }
         number = 0;
         for (PackedRig rig : parcel.rigs()) {
-            items.add(item("rig", "rig/" + number++, rig.name(), find(rig, maps), "/rigs/"));
+            items.add(item("rig", "rig/" + number++, rig.name(), here.find(rig, maps), "/rigs/"));
         }
         return items;
     }
@@ -170,21 +187,25 @@ public class ParcelService {
     }
 
     private Map<String, Found<StoredMap>> maps(Parcel parcel) {
-        List<StoredMap> all = ledger.all();
+        Map<String, List<StoredMap>> named = ledger.all().stream()
+                .collect(Collectors.groupingBy(one -> one.map().name()));
         Map<String, Found<StoredMap>> found = new LinkedHashMap<>();
-        parcel.maps()
-                .forEach((key, map) -> found.put(
-                        key,
-                        all.stream()
-                                .filter(one -> one.map().equals(map))
-                                .findFirst()
-                                .map(one -> Found.same(one, one.slug()))
-                                .or(() -> all.stream()
-                                        .filter(one -> one.map().name().equals(map.name()))
-                                        .findFirst()
-                                        .map(one -> Found.other(one, one.slug(), differences(one.map(), map))))
-                                .orElseGet(Found::nothing)));
+        parcel.maps().forEach((key, map) -> found.put(key, find(map, named.getOrDefault(map.name(), List.of()))));
         return found;
+    }
+
+    private static Found<StoredMap> find(NoteMap map, List<StoredMap> named) {
+        for (StoredMap one : named) {
+            if (one.map().equals(map)) {
+                return Found.same(one, one.slug());
+            }
+        }
+        return named.isEmpty()
+                ? Found.nothing()
+                : Found.other(
+                        named.get(0),
+                        named.get(0).slug(),
+                        differences(named.get(0).map(), map));
     }
 
     private static String differences(NoteMap mine, NoteMap theirs) {
@@ -198,51 +219,85 @@ public class ParcelService {
         return String.join("; ", words);
     }
 
-    private Found<KeptCard> find(PackedCrosswalk crosswalk, Map<String, Found<StoredMap>> maps) {
-        String from = maps.get(crosswalk.from()).slug;
-        String to = maps.get(crosswalk.to()).slug;
-        List<KeptCard> between = crosswalks.all().stream()
-                .filter(card -> card.fromSlug().equals(from) && card.toSlug().equals(to))
-                .filter(card -> card.name().equals(crosswalk.kept().name()))
-                .toList();
-        for (KeptCard card : between) {
-            if (crosswalks.get(card.slug()).kept().equals(crosswalk.kept())) {
-                return Found.same(card, card.slug());
+    /** What the ledger holds, looked up once for a whole parcel: a thousand things in it may have one name. */
+    private final class Here {
+        private final Map<String, List<KeptCard>> crosswalksByName =
+                crosswalks.all().stream().collect(Collectors.groupingBy(KeptCard::name));
+        private final Map<String, List<PartCard>> partsByTitle =
+                allParts().stream().collect(Collectors.groupingBy(PartCard::title));
+        private final Map<String, List<Rig>> rigsByName = rigs.all().stream().collect(Collectors.groupingBy(Rig::name));
+        private final Map<String, Map<String, PartCard>> partsByContent = new HashMap<>();
+
+        Found<KeptCard> find(PackedCrosswalk crosswalk, Map<String, Found<StoredMap>> maps) {
+            String from = maps.get(crosswalk.from()).slug;
+            String to = maps.get(crosswalk.to()).slug;
+            List<KeptCard> between = crosswalksByName
+                    .getOrDefault(crosswalk.kept().name(), List.of())
+                    .stream()
+                    .filter(card ->
+                            card.fromSlug().equals(from) && card.toSlug().equals(to))
+                    .toList();
+            for (KeptCard card : between) {
+                if (crosswalks.get(card.slug()).kept().equals(crosswalk.kept())) {
+                    return Found.same(card, card.slug());
+                }
             }
+            return between.isEmpty()
+                    ? Found.nothing()
+                    : Found.other(between.get(0), between.get(0).slug(), "its routes differ");
         }
-        return between.isEmpty()
-                ? Found.nothing()
-                : Found.other(between.get(0), between.get(0).slug(), "its routes differ");
+
+        Found<PartCard> find(PackedPart part) {
+            List<PartCard> named = partsByTitle.getOrDefault(part.title(), List.of());
+            if (named.isEmpty()) {
+                return Found.nothing();
+            }
+            PartCard same = partsByContent
+                    .computeIfAbsent(part.title(), title -> contents(named))
+                    .get(digest(bytes(part)));
+            return same == null
+                    ? Found.other(named.get(0), named.get(0).slug(), "its file differs")
+                    : Found.same(same, same.slug());
+        }
+
+        private Map<String, PartCard> contents(List<PartCard> cards) {
+            Map<String, PartCard> contents = new HashMap<>();
+            cards.forEach(card ->
+                    contents.putIfAbsent(digest(parts.get(card.slug()).file().toBytes()), card));
+            return contents;
+        }
+
+        Found<Rig> find(PackedRig rig, Map<String, Found<StoredMap>> maps) {
+            List<String> wanted =
+                    rig.maps().stream().map(key -> maps.get(key).slug).toList();
+            List<Rig> named = rigsByName.getOrDefault(rig.name(), List.of());
+            for (Rig one : named) {
+                boolean same = one.maps().stream().map(StoredMap::slug).toList().equals(wanted)
+                        && rig.maps().stream().allMatch(key -> maps.get(key).standing == Standing.SAME);
+                if (same) {
+                    return Found.same(one, one.slug());
+                }
+            }
+            return named.isEmpty()
+                    ? Found.nothing()
+                    : Found.other(named.get(0), named.get(0).slug(), "its maps differ");
+        }
     }
 
-    private Found<PartCard> find(PackedPart part, List<PartCard> cards) {
-        byte[] bytes = part.file().toBytes();
-        List<PartCard> named =
-                cards.stream().filter(card -> card.title().equals(part.title())).toList();
-        for (PartCard card : named) {
-            if (Arrays.equals(parts.get(card.slug()).file().toBytes(), bytes)) {
-                return Found.same(card, card.slug());
-            }
+    private static byte[] bytes(PackedPart part) {
+        try {
+            return part.file().bytes();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
-        return named.isEmpty()
-                ? Found.nothing()
-                : Found.other(named.get(0), named.get(0).slug(), "its file differs");
     }
 
-    private Found<Rig> find(PackedRig rig, Map<String, Found<StoredMap>> maps) {
-        List<String> wanted = rig.maps().stream().map(key -> maps.get(key).slug).toList();
-        List<Rig> named =
-                rigs.all().stream().filter(one -> one.name().equals(rig.name())).toList();
-        for (Rig one : named) {
-            boolean same = one.maps().stream().map(StoredMap::slug).toList().equals(wanted)
-                    && rig.maps().stream().allMatch(key -> maps.get(key).standing == Standing.SAME);
-            if (same) {
-                return Found.same(one, one.slug());
-            }
+    private static String digest(byte[] bytes) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
         }
-        return named.isEmpty()
-                ? Found.nothing()
-                : Found.other(named.get(0), named.get(0).slug(), "its maps differ");
     }
 
     /**
@@ -257,6 +312,7 @@ public class ParcelService {
     }
 
     private String taken(Parcel parcel, Set<String> beside) {
+        Here before = new Here();
         Map<String, Found<StoredMap>> found = maps(parcel);
         Map<String, StoredMap> here = new LinkedHashMap<>();
         int maps = 0;
@@ -273,7 +329,7 @@ public class ParcelService {
         int joined = 0;
         for (int i = 0; i < parcel.crosswalks().size(); i++) {
             PackedCrosswalk crosswalk = parcel.crosswalks().get(i);
-            if (adds(find(crosswalk, found), beside.contains("crosswalk/" + i))
+            if (adds(before.find(crosswalk, found), beside.contains("crosswalk/" + i))
                     || isAdded(crosswalk.from(), found, here)
                     || isAdded(crosswalk.to(), found, here)) {
                 StoredKept stored = crosswalks.add(
@@ -290,11 +346,10 @@ public class ParcelService {
                 joined++;
             }
         }
-        List<PartCard> cards = allParts();
         int played = 0;
         for (int i = 0; i < parcel.parts().size(); i++) {
             PackedPart part = parcel.parts().get(i);
-            if (adds(find(part, cards), beside.contains("part/" + i))) {
+            if (adds(before.find(part), beside.contains("part/" + i))) {
                 add(part, here);
                 played++;
             }
@@ -302,7 +357,7 @@ public class ParcelService {
         int sets = 0;
         for (int i = 0; i < parcel.rigs().size(); i++) {
             PackedRig rig = parcel.rigs().get(i);
-            if (adds(find(rig, found), beside.contains("rig/" + i))) {
+            if (adds(before.find(rig, found), beside.contains("rig/" + i))) {
                 rigs.add(
                         rig.name(),
                         rig.maps().stream().map(key -> here.get(key).slug()).toList());
@@ -336,7 +391,7 @@ public class ParcelService {
     }
 
     private void add(PackedPart part, Map<String, StoredMap> here) {
-        String slug = parts.add(FileName.of(part.title() + ".mid"), part.file().toBytes());
+        String slug = parts.add(FileName.of(part.title() + ".mid"), bytes(part));
         StoredPart stored = parts.get(slug);
         if (!stored.title().equals(part.title())) {
             parts.rename(slug, part.title());
@@ -344,6 +399,9 @@ public class ParcelService {
         part.writtenFor()
                 .ifPresent(key -> parts.writtenFor(stored.id(), here.get(key).id()));
         part.labels().forEach(label -> parts.label(List.of(slug), label));
+        // What was written need not stay in memory until all of the parcel is.
+        entities.flush();
+        entities.clear();
     }
 
     private static String counted(int count, String what) {
