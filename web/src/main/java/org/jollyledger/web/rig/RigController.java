@@ -8,6 +8,7 @@ import org.jollyledger.core.batch.RigNote;
 import org.jollyledger.core.notemap.NoteMap;
 import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.file.Cut;
+import org.jollyledger.web.job.Job;
 import org.jollyledger.web.ledger.LedgerService;
 import org.jollyledger.web.ledger.StoredMap;
 import org.jollyledger.web.part.PartCard;
@@ -104,13 +105,10 @@ class RigController {
             Model model) {
         Rig rig = rigs.get(slug);
         boolean asItIs = as.equals("it-is");
-        model.addAttribute(
-                "view",
-                RigView.of(
-                        matrix.get(rig, choice, asItIs),
-                        choice,
-                        asItIs,
-                        matrix.running(rig).orElse(null)));
+        // The job first: one that ends meanwhile is looked for once more, while a cell that it filled meanwhile would
+        // stay empty.
+        Job filling = matrix.running(rig).orElse(null);
+        model.addAttribute("view", RigView.of(matrix.get(rig, choice, asItIs), choice, asItIs, filling));
         model.addAttribute("labels", parts.labels());
         model.addAttribute("maps", ledger.names());
         model.addAttribute(
