@@ -53,25 +53,31 @@ public class BackupService {
     private final DataSource database;
     private final DiskRoom room;
     private final JobFolder jobs;
+    private final PassingFiles passing;
     private final Semaphore sent = new Semaphore(1);
     private final Path data;
     private final Clock clock = Clock.systemUTC();
 
-    BackupService(DataSource database, DiskRoom room, JobFolder jobs, LedgerProperties properties) {
+    BackupService(
+            DataSource database, DiskRoom room, JobFolder jobs, PassingFiles passing, LedgerProperties properties) {
+        this.passing = passing;
         this.room = room;
         this.jobs = jobs;
         this.database = database;
         this.data = Path.of(properties.data());
     }
 
-    /** Deletes what a kill left behind in the middle of a backup or of restoring one. */
+    /** Deletes what a kill left behind, in the middle of a backup, of restoring one, or of any request. */
     @EventListener(ApplicationReadyEvent.class)
     void clearAtStart() throws IOException {
-        LeftBehind.clearAtStart(backups(), LedgerDatabase.isShared(database), BackupService::isLeftOver);
+        boolean shared = LedgerDatabase.isShared(database);
+        passing.clearAtStart(shared);
+        LeftBehind.clearAtStart(backups(), shared, BackupService::isLeftOver);
     }
 
     /** The same for what others left behind. */
     void clearLeftovers() throws IOException {
+        passing.clear();
         LeftBehind.clear(backups(), clock.instant().minus(LeftBehind.QUIET), BackupService::isLeftOver);
     }
 

@@ -5,6 +5,8 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.regex.Pattern;
@@ -14,6 +16,7 @@ import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.answer.Content;
 import org.jollyledger.web.problem.Refusal;
 import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.room.LeftBehind;
 import org.jollyledger.web.room.PassingFiles;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -27,6 +30,7 @@ import org.springframework.stereotype.Component;
 public class ParcelDesk {
     static final String ATTACHMENT = "attachment; filename=\"parcel.zip\"";
 
+    private static final Duration PATIENCE = Duration.ofDays(1);
     private static final Pattern TOKEN = Pattern.compile("[0-9a-f-]{36}");
 
     private final DiskRoom room;
@@ -41,7 +45,7 @@ public class ParcelDesk {
 
     @EventListener(ApplicationReadyEvent.class)
     void clear() throws IOException {
-        PassingFiles.clear(folder);
+        LeftBehind.clear(folder, Instant.now().minus(PATIENCE), Files::isRegularFile);
     }
 
     /** Keeps a parcel that was sent; returns its token. */

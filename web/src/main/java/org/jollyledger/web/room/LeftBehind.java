@@ -2,6 +2,7 @@ package org.jollyledger.web.room;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -20,6 +21,10 @@ public final class LeftBehind {
     /** Longer than anything is under way without being written to. */
     public static final Duration QUIET = Duration.ofHours(1);
 
+    /** What was written to since is this application's own: requests are served before it is ready. */
+    private static final Instant STARTED =
+            Instant.ofEpochMilli(ManagementFactory.getRuntimeMXBean().getStartTime());
+
     private LeftBehind() {}
 
     /**
@@ -28,7 +33,7 @@ public final class LeftBehind {
      * @param shared whether others may be at work in the same folder
      */
     public static void clearAtStart(Path folder, boolean shared, Predicate<Path> which) throws IOException {
-        clear(folder, shared ? Instant.now().minus(QUIET) : Instant.MAX, which);
+        clear(folder, shared ? STARTED.minus(QUIET) : STARTED, which);
     }
 
     /**

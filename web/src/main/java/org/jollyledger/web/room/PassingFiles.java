@@ -3,7 +3,6 @@ package org.jollyledger.web.room;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.Instant;
 import org.jollyledger.web.LedgerProperties;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -12,19 +11,17 @@ import org.springframework.stereotype.Component;
 
 /**
  * Files that are there for the time of one request, such as bodies that came in, beside the database. What an application
- * left behind that was killed is gone after a day, when one is started.
+ * left behind that was killed is gone when one is started.
  */
 @Component
 public class PassingFiles {
     /** The folder in the data folder; {@code application.properties} names it for the parts of forms. */
     public static final String FOLDER = "passing";
 
-    private static final Duration PATIENCE = Duration.ofDays(1);
-
     private final DiskRoom room;
     private final Path folder;
 
-    PassingFiles(DiskRoom room, LedgerProperties properties) {
+    public PassingFiles(DiskRoom room, LedgerProperties properties) {
         this.room = room;
         folder = Path.of(properties.data(), FOLDER);
     }
@@ -49,15 +46,23 @@ public class PassingFiles {
     }
 
     @EventListener(ApplicationReadyEvent.class)
-    void clear() throws IOException {
+    void makeFolder() throws IOException {
         if (!room.isShort()) {
             Files.createDirectories(folder);
         }
-        clear(folder);
     }
 
-    /** Deletes what is more than a day old in a folder. */
-    public static void clear(Path folder) throws IOException {
-        LeftBehind.clear(folder, Instant.now().minus(PATIENCE), Files::isRegularFile);
+    /**
+     * Deletes what applications left that were killed.
+     *
+     * @param shared whether others may be at work in the same folder
+     */
+    public void clearAtStart(boolean shared) throws IOException {
+        LeftBehind.clearAtStart(folder, shared, Files::isRegularFile);
+    }
+
+    /** The same while this one is at work. */
+    public void clear() throws IOException {
+        LeftBehind.clear(folder, Instant.now().minus(LeftBehind.QUIET), Files::isRegularFile);
     }
 }

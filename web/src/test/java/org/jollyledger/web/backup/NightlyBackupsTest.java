@@ -12,6 +12,7 @@ import org.flywaydb.core.Flyway;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.job.JobFolder;
 import org.jollyledger.web.room.DiskRoom;
+import org.jollyledger.web.room.PassingFiles;
 import org.jollyledger.web.support.Settings;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -24,7 +25,9 @@ class NightlyBackupsTest {
                 "jdbc:h2:file:" + folder.resolve("ledger") + ";DB_CLOSE_DELAY=-1", "ledger", "");
         Flyway.configure().dataSource(database).load().migrate();
         LedgerProperties properties = Settings.in(folder);
-        return new BackupService(database, new DiskRoom(properties), new JobFolder(database, properties), properties);
+        DiskRoom room = new DiskRoom(properties);
+        return new BackupService(
+                database, room, new JobFolder(database, properties), new PassingFiles(room, properties), properties);
     }
 
     @Test

@@ -20,16 +20,19 @@ class LeftBehindTest {
         return aged(Files.writeString(path, "left"), age);
     }
 
+    /** What came since the start belongs to a request that is answered now. */
     @Test
-    void filesThatPassAreClearedAfterADay(@TempDir Path folder) throws Exception {
-        Path old = file(folder.resolve("old"), Duration.ofHours(25));
-        Path fresh = file(folder.resolve("fresh"), Duration.ofHours(23));
+    void whatWasThereBeforeTheStartIsClearedThen(@TempDir Path folder) throws Exception {
+        Path before = file(folder.resolve("before"), Duration.ofMinutes(50));
+        Path fresh = file(folder.resolve("fresh"), Duration.ZERO);
         Path inner = aged(Files.createDirectory(folder.resolve("inner")), Duration.ofHours(25));
-        PassingFiles.clear(folder);
-        assertThat(old).doesNotExist();
+        LeftBehind.clearAtStart(folder, true, Files::isRegularFile);
+        assertThat(before).as("may be another's").exists();
+        LeftBehind.clearAtStart(folder, false, Files::isRegularFile);
+        assertThat(before).doesNotExist();
         assertThat(fresh).exists();
         assertThat(inner).isDirectory();
-        PassingFiles.clear(folder.resolve("not there"));
+        LeftBehind.clearAtStart(folder.resolve("not there"), false, path -> true);
     }
 
     /** A folder is as old as what was written last in it. */
