@@ -59,6 +59,25 @@ class BoundsTest {
         assertThat(Http.text(response)).contains("larger than 16 MB");
     }
 
+    /** The form of a page from elsewhere is refused as such, once it could be read. */
+    @ParameterizedTest
+    @CsvSource({
+        "/api/parts, part, 201",
+        "/api/parcel, file, 422",
+        "/api/backup?mode=add, file, 422",
+        "/parts, files, 403",
+        "/maps/import, document, 403"
+    })
+    void aLongNameOfAFileIsCutAndAnEndlessOneRefused(String path, String field, int status, Address address)
+            throws Exception {
+        byte[] part = new ClassPathResource("demo/cues/Storm at Sea.mid").getContentAsByteArray();
+        HttpResponse<byte[]> cut = Http.postFile(address.url(path), field, "long-".repeat(600) + ".mid", part);
+        assertThat(cut.statusCode()).as(Http.text(cut)).isEqualTo(status);
+        HttpResponse<byte[]> refused = Http.postFile(address.url(path), field, "long-".repeat(14_000) + ".mid", part);
+        assertThat(refused.statusCode()).isEqualTo(413);
+        assertThat(Http.text(refused)).contains("more files or longer names than can be sent at once");
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {

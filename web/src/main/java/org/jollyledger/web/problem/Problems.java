@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import org.apache.catalina.connector.ClientAbortException;
+import org.apache.tomcat.util.http.fileupload.impl.SizeException;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.patience.Patience.GivenUp;
 import org.jollyledger.web.LedgerProperties;
@@ -57,6 +58,10 @@ class Problems {
 
     @ExceptionHandler(MaxUploadSizeExceededException.class)
     Object tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request) {
+        if (NestedExceptionUtils.getMostSpecificCause(e) instanceof SizeException size
+                && size.getPermittedSize() < properties.largestBatch().toBytes()) {
+            return answer(request, HttpStatus.CONTENT_TOO_LARGE, UploadLimitFilter.TOO_MUCH, List.of());
+        }
         return refused(Refusal.tooLarge(properties.largestBatch()), request);
     }
 

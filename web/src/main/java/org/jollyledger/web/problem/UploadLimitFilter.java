@@ -13,11 +13,13 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.stream.Stream;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.jollyledger.web.LedgerProperties;
 import org.jollyledger.web.request.RequestPath;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.util.unit.DataSize;
 import org.springframework.web.filter.OncePerRequestFilter;
@@ -26,6 +28,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE + 30)
 public class UploadLimitFilter extends OncePerRequestFilter {
+    static final String TOO_MUCH =
+            "The form has more files or longer names than can be sent at once; send fewer files at a time, or pack them into a zip.";
+
     private final LedgerProperties properties;
 
     UploadLimitFilter(LedgerProperties properties) {
@@ -46,7 +51,12 @@ public class UploadLimitFilter extends OncePerRequestFilter {
             Refusals.send(request, response, refusal.status(), refusal.sentence());
             return;
         }
-        chain.doFilter(request.getContentLengthLong() >= 0 ? request : new Counted(request, limit), response);
+        try {
+            chain.doFilter(request.getContentLengthLong() >= 0 ? request : new Counted(request, limit), response);
+        } catch (InvalidParameterException e) {
+            // Whatever would show a page asks for the parameters again.
+            Refusals.sendPlain(request, response, HttpStatus.CONTENT_TOO_LARGE, TOO_MUCH);
+        }
     }
 
     /** A request whose body ends where the limit is. */
