@@ -41,6 +41,8 @@ java+=(-XX:Tier4InvocationThreshold=400000 -XX:Tier4MinInvocationThreshold=10000
   -XX:Tier4CompileThreshold=500000 -XX:Tier4BackEdgeThreshold=1000000)
 # What was needed for a moment is given back: the heap shrinks to what is in use.
 java+=(-Xms64m -Xmx"$heap" -XX:MinHeapFreeRatio=15 -XX:MaxHeapFreeRatio=30)
+# Without memory nothing is answered rightly any more, whoever notices it: it ends with 3, and starts again.
+java+=(-XX:+ExitOnOutOfMemoryError)
 run() {
   "${java[@]}" -Djolly-ledger.data="${JOLLY_LEDGER_DATA:-$here/data}" -jar "$started" "$@" &
   running=$!
