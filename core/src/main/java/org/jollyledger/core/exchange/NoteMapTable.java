@@ -23,6 +23,9 @@ public enum NoteMapTable {
 
     private static final int LONGEST_TEXT = 4_000_000;
 
+    /** More than there are properties before it. */
+    private static final int ROWS_UP_TO_HEAD = 1_000;
+
     private final CSVFormat format;
 
     NoteMapTable(char separator) {
@@ -58,12 +61,14 @@ public enum NoteMapTable {
 
     /** {@return whether a text is such a table, rather than some list of a manual} */
     public boolean reads(String text) {
-        try {
-            return rows(text).stream().anyMatch(LineCells::isHead);
-        } catch (DocumentException e) {
+        try (CSVParser parser = CSVParser.parse(text, format)) {
+            return parser.stream().limit(ROWS_UP_TO_HEAD).anyMatch(row -> LineCells.isHead(row.toList()));
+        } catch (IOException | UncheckedIOException e) {
             // A quotation mark that never closes: the head still says what it was meant to be.
             String separator = Pattern.quote(format.getDelimiterString());
-            return text.lines().anyMatch(line -> LineCells.isHead(List.of(line.split(separator))));
+            return text.lines()
+                    .limit(ROWS_UP_TO_HEAD)
+                    .anyMatch(line -> LineCells.isHead(List.of(line.split(separator))));
         }
     }
 
