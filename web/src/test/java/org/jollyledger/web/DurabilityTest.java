@@ -26,6 +26,7 @@ import java.util.concurrent.FutureTask;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jollyledger.web.support.Http;
 import org.jollyledger.web.support.QuickStart;
 import org.jollyledger.web.support.RunningApplication;
@@ -33,14 +34,19 @@ import org.jollyledger.web.support.Zips;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.core.io.ClassPathResource;
+import org.springframework.util.FileSystemUtils;
 import tools.jackson.databind.JsonNode;
 
 /** The application as a process of its own, which can be killed. */
 class DurabilityTest {
     private static final int MOST_SECONDS_TO_STOP = 40;
     private static final int ROUNDS = 2;
+    /** How many rounds of kills are tried. */
+    private static final String KILLS = "jolly-ledger.kills";
+
     private static final int MINUTE = 60;
     private static final int START_SECONDS = 180;
     private static final int MAPS_BEFORE_THE_BATCH = 40;
@@ -125,6 +131,38 @@ class DurabilityTest {
         Started last = startWithHeap("192m", folder, "--jolly-ledger.demo=false");
         awaitReady(last);
         assertASmallHeapIsNeverRunOutOf(last);
+    }
+
+    /** The same kills again and again, as often as the property says; a round takes about half a minute. */
+    @Test
+    @EnabledIfSystemProperty(named = KILLS, matches = "\\d+")
+    void nothingIsLostHoweverOftenItIsKilled(@TempDir Path folder) throws Exception {
+        for (int round = 0; round < Integer.getInteger(KILLS); round++) {
+            Path own = Files.createDirectory(folder.resolve("round-" + round));
+            Started first = start(own, "--jolly-ledger.demo=false");
+            awaitReady(first);
+            for (int number = 0; number < MAPS_BEFORE_THE_BATCH; number++) {
+                saved(first, number);
+            }
+            Started third = assertImportIsWholeOrNotThere(own, first);
+            Started fourth = assertRestoreIsWholeOrNotThere(own, third);
+            fourth.process.destroyForcibly().waitFor();
+            FileSystemUtils.deleteRecursively(own);
+        }
+    }
+
+    /** What a kill leaves in the middle of work is cleared by the next start. */
+    private static void assertNothingIsLeftBehind(Path folder) {
+        await().atMost(Duration.ofSeconds(MINUTE)).untilAsserted(() -> {
+            assertThat(folder.resolve("data/passing")).isEmptyDirectory();
+            assertThat(folder.resolve("data/backups"))
+                    .isDirectoryNotContaining("glob:**/{making-,restoring-}*")
+                    .isDirectoryNotContaining("glob:**.part");
+            try (Stream<Path> all = Files.list(folder.resolve("data"))) {
+                assertThat(all.map(path -> path.getFileName().toString()).filter(name -> name.startsWith("batches")))
+                        .hasSizeLessThanOrEqualTo(1);
+            }
+        });
     }
 
     /** What is too large for the memory is refused, what is large waits for its turn, and everything goes on. */
@@ -275,6 +313,7 @@ class DurabilityTest {
         Started fourth = start(folder, "--jolly-ledger.demo=false");
         awaitReady(fourth);
         assertThat(names(fourth)).isIn(before, after);
+        assertNothingIsLeftBehind(folder);
         assertThat(Http.text(Http.get(fourth.url + "/api/maps/at-once-7"))).contains("Kick");
         return fourth;
     }
