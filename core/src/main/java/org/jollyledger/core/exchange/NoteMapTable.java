@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.jollyledger.core.notemap.NoteMap;
@@ -61,8 +62,8 @@ public enum NoteMapTable {
 
     /** {@return whether a text is such a table, rather than some list of a manual} */
     public boolean reads(String text) {
-        try (CSVParser parser = CSVParser.parse(text, format)) {
-            return parser.stream().limit(ROWS_UP_TO_HEAD).anyMatch(row -> LineCells.isHead(row.toList()));
+        try (CSVParser parser = parser(text)) {
+            return cells(parser).limit(ROWS_UP_TO_HEAD).anyMatch(LineCells::isHead);
         } catch (IOException | UncheckedIOException e) {
             // A quotation mark that never closes: the head still says what it was meant to be.
             String separator = Pattern.quote(format.getDelimiterString());
@@ -105,15 +106,21 @@ public enum NoteMapTable {
             throw DocumentException.of(
                     "The table has " + text.length() + " characters; it may have " + LONGEST_TEXT + " at most.");
         }
-        String plain = text.startsWith("\uFEFF") ? text.substring(1) : text;
-        try (CSVParser parser = CSVParser.parse(plain, format)) {
-            return parser.getRecords().stream()
-                    .map(row -> row.toList().stream().map(SheetCells::plain).toList())
-                    .toList();
+        try (CSVParser parser = parser(text)) {
+            return cells(parser).toList();
         } catch (IOException | UncheckedIOException e) {
             throw DocumentException.of(
                     "A quotation mark in the table opens and never closes, or closes inside of a cell;"
                             + " put marks around whole cells only.");
         }
+    }
+
+    private CSVParser parser(String text) throws IOException {
+        return CSVParser.parse(text.startsWith("\uFEFF") ? text.substring(1) : text, format);
+    }
+
+    private static Stream<List<String>> cells(CSVParser parser) {
+        return parser.stream()
+                .map(row -> row.toList().stream().map(SheetCells::plain).toList());
     }
 }
