@@ -72,11 +72,7 @@ class Problems {
 
     @ExceptionHandler(MultipartException.class)
     Object noUpload(MultipartException e, HttpServletRequest request) {
-        return answer(
-                request,
-                HttpStatus.BAD_REQUEST,
-                "The upload was cut off or is not a form with files; send it again as multipart/form-data.",
-                List.of());
+        return answer(request, HttpStatus.BAD_REQUEST, UploadLimitFilter.CUT_OFF, List.of());
     }
 
     @ExceptionHandler(MissingServletRequestParameterException.class)

@@ -29,7 +29,10 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Order(Ordered.HIGHEST_PRECEDENCE + 30)
 public class UploadLimitFilter extends OncePerRequestFilter {
     static final String TOO_MUCH =
-            "The form has more files or longer names than can be sent at once; send fewer files at a time, or pack them into a zip.";
+            "These are more files or longer names than can be sent at once; send fewer files, or shorten their names.";
+
+    static final String CUT_OFF =
+            "The upload was cut off or is not a form with files; send it again as multipart/form-data.";
 
     private final LedgerProperties properties;
 
@@ -54,8 +57,12 @@ public class UploadLimitFilter extends OncePerRequestFilter {
         try {
             chain.doFilter(request.getContentLengthLong() >= 0 ? request : new Counted(request, limit), response);
         } catch (InvalidParameterException e) {
+            if (!isUpload(request)) {
+                throw e;
+            }
             // Whatever would show a page asks for the parameters again.
-            Refusals.sendPlain(request, response, HttpStatus.CONTENT_TOO_LARGE, TOO_MUCH);
+            HttpStatus status = HttpStatus.valueOf(e.getErrorCode());
+            Refusals.sendPlain(request, response, status, status == HttpStatus.CONTENT_TOO_LARGE ? TOO_MUCH : CUT_OFF);
         }
     }
 
