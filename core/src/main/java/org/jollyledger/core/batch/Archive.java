@@ -7,6 +7,7 @@ import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.channels.SeekableByteChannel;
 import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -26,7 +27,7 @@ import org.jspecify.annotations.Nullable;
 final class Archive implements Closeable {
     private static final int BUFFER = 1 << 16;
     /** What names are written in that do not say that they are UTF-8 (PKWARE APPNOTE, appendix D); it knows all bytes. */
-    private static final String OLD_NAMES = "IBM437";
+    static final Charset OLD_NAMES = Charset.forName("IBM437");
 
     private static final int END_OF_DIRECTORY = 0x504B0506;
     /** The record at the end and the longest remark in it (PKWARE APPNOTE 4.3.16). */
@@ -43,7 +44,7 @@ final class Archive implements Closeable {
     Archive(Path path) throws IOException {
         this.path = path;
         stream = new ZipArchiveInputStream(
-                new BufferedInputStream(Files.newInputStream(path), BUFFER), OLD_NAMES, true, true);
+                new BufferedInputStream(Files.newInputStream(path), BUFFER), OLD_NAMES.name(), true, true);
     }
 
     /**

@@ -52,7 +52,7 @@ public record Parcel(
      * A part.
      *
      * @param title its name
-     * @param file its MIDI file; as long as the parcel is there that it was read from
+     * @param file its MIDI file; one that was read can be fetched until the archive is deleted
      * @param writtenFor the key of the map it was written for, where that is known
      * @param labels its labels
      */

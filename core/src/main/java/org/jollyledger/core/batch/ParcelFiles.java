@@ -5,13 +5,11 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.Collections;
-import java.util.HashMap;
-import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import org.jollyledger.core.exchange.DocumentException;
 import org.jollyledger.core.patience.Patience;
+import org.jspecify.annotations.Nullable;
 
 /** The files of a parcel by name, read one at a time; what all of them hold together is bounded, however well it is packed. */
 final class ParcelFiles implements Closeable {
@@ -21,31 +19,32 @@ final class ParcelFiles implements Closeable {
     private static final int LARGEST_DOCUMENT = 4 << 20;
 
     private final ZipFile archive;
-    private final Map<String, ZipEntry> entries = new HashMap<>();
     private long bytes;
 
     /**
      * Opens a parcel.
      *
      * @throws DocumentException when it holds too many files
-     * @throws IOException when it is no zip archive, or a damaged one
+     * @throws IOException when it is not a zip archive, or is damaged
      */
     ParcelFiles(Path path) throws IOException, DocumentException {
-        // Knows all bytes, so that names which do not say that they are UTF-8 can be read as that afterwards.
-        archive = new ZipFile(path.toFile(), StandardCharsets.ISO_8859_1);
+        archive = new ZipFile(path.toFile(), Archive.OLD_NAMES);
         if (archive.size() > MOST_FILES) {
             archive.close();
             throw DocumentException.of("The parcel is too large; it may hold " + MOST_FILES + " files.");
         }
-        for (ZipEntry entry : Collections.list(archive.entries())) {
-            entries.put(entry.getName(), entry);
-            byte[] name = entry.getName().getBytes(StandardCharsets.ISO_8859_1);
-            entries.putIfAbsent(new String(name, StandardCharsets.UTF_8), entry);
-        }
     }
 
     boolean has(String name) {
-        return entries.containsKey(name);
+        return entry(name) != null;
+    }
+
+    /** Many archives hold names in UTF-8 without saying so. */
+    private @Nullable ZipEntry entry(String name) {
+        ZipEntry entry = archive.getEntry(name);
+        return entry != null
+                ? entry
+                : archive.getEntry(new String(name.getBytes(StandardCharsets.UTF_8), Archive.OLD_NAMES));
     }
 
     /**
@@ -68,7 +67,7 @@ final class ParcelFiles implements Closeable {
 
     private byte[] content(String name, int most) throws IOException, DocumentException {
         Patience.goOn();
-        ZipEntry entry = entries.get(name);
+        ZipEntry entry = entry(name);
         if (entry == null) {
             throw DocumentException.of(
                     "The parcel lacks \"" + name + "\", of which its index speaks; pack it once more.");

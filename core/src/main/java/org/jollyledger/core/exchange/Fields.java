@@ -22,7 +22,7 @@ import tools.jackson.databind.node.MissingNode;
 
 /** Takes fields out of a JSON object and notes what is wrong with them, so that a reader hears of all of it at once. */
 final class Fields {
-    /** Many times those of the largest map; a document of nothing but brackets would take a hundred times its size. */
+    /** Far more than the largest map has. A document of brackets alone would take up a hundred times its size in memory. */
     private static final int MOST_TOKENS = 1_000_000;
 
     static final JsonMapper JSON = JsonMapper.builder(JsonFactory.builder()

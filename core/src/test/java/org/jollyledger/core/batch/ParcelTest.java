@@ -24,6 +24,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
+import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream.UnicodeExtraFieldPolicy;
 import org.jollyledger.core.batch.Parcel.PackedCrosswalk;
 import org.jollyledger.core.batch.Parcel.PackedPart;
 import org.jollyledger.core.batch.Parcel.PackedRig;
@@ -35,6 +36,8 @@ import org.jollyledger.core.support.DemoMaps;
 import org.jollyledger.core.support.RandomMaps;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class ParcelTest {
     @Provide
@@ -172,28 +175,31 @@ class ParcelTest {
                 "nested too deep");
     }
 
-    /** Some programs write names in UTF-8 without saying so (PKWARE APPNOTE, appendix D). */
-    @Test
-    void namesAreFoundHoweverTheArchiveWritesThem(@TempDir Path folder) throws Exception {
-        for (boolean says : new boolean[] {true, false}) {
-            Path path = folder.resolve("names-" + says + ".zip");
-            try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(path.toFile())) {
-                zip.setUseLanguageEncodingFlag(says);
-                for (Map.Entry<String, byte[]> file : Map.of(
-                                "parcel.json",
-                                        indexOf("parts/Trommeln für drei 太鼓.mid")
-                                                .getBytes(StandardCharsets.UTF_8),
-                                "parts/Trommeln für drei 太鼓.mid",
-                                        DemoMaps.cue("Storm at Sea").toBytes())
-                        .entrySet()) {
-                    zip.putArchiveEntry(new ZipArchiveEntry(file.getKey()));
-                    zip.write(file.getValue());
-                    zip.closeArchiveEntry();
-                }
+    /** Some programs write names in UTF-8 without saying so, old ones in code page 437 (PKWARE APPNOTE, appendix D). */
+    @ParameterizedTest
+    @CsvSource({
+        "UTF-8, true, Trommeln für drei 太鼓",
+        "UTF-8, false, Trommeln für drei 太鼓",
+        "IBM437, false, Trommeln für drei"
+    })
+    void namesAreFoundHoweverTheArchiveWritesThem(String encoding, boolean says, String title, @TempDir Path folder)
+            throws Exception {
+        Path path = folder.resolve("names.zip");
+        String name = "parts/" + title + ".mid";
+        byte[] part = DemoMaps.cue("Storm at Sea").toBytes();
+        try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(path.toFile())) {
+            zip.setEncoding(encoding);
+            zip.setUseLanguageEncodingFlag(says);
+            zip.setCreateUnicodeExtraFields(UnicodeExtraFieldPolicy.NEVER);
+            for (Map.Entry<String, byte[]> file : Map.of(
+                            "parcel.json", indexOf(name).getBytes(StandardCharsets.UTF_8), name, part)
+                    .entrySet()) {
+                zip.putArchiveEntry(new ZipArchiveEntry(file.getKey()));
+                zip.write(file.getValue());
+                zip.closeArchiveEntry();
             }
-            assertThat(Parcel.read(path).parts().get(0).file().bytes())
-                    .isEqualTo(DemoMaps.cue("Storm at Sea").toBytes());
         }
+        assertThat(Parcel.read(path).parts().get(0).file().bytes()).isEqualTo(part);
     }
 
     private static void assertRefused(Path path, String sentence) {

@@ -5,9 +5,8 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.DigestInputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
+import org.apache.commons.codec.digest.DigestUtils;
 
 /**
  * The list at the end of a backup: a line for each entry before it, with its length in bytes and the SHA-256 of what is in
@@ -25,7 +24,7 @@ final class EntryList {
      * @param before what is done before each piece is written
      */
     void copy(String name, InputStream from, OutputStream to, Runnable before) throws IOException {
-        DigestInputStream digested = new DigestInputStream(from, sha256());
+        DigestInputStream digested = new DigestInputStream(from, DigestUtils.getSha256Digest());
         byte[] piece = new byte[PIECE];
         long bytes = 0;
         for (int read = digested.read(piece); read >= 0; read = digested.read(piece)) {
@@ -35,14 +34,6 @@ final class EntryList {
         }
         String sha256 = HexFormat.of().formatHex(digested.getMessageDigest().digest());
         lines.append("{\"entry\":\"%s\",\"bytes\":%d,\"sha256\":\"%s\"}\n".formatted(name, bytes, sha256));
-    }
-
-    private static MessageDigest sha256() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java has SHA-256.", e);
-        }
     }
 
     byte[] bytes() {

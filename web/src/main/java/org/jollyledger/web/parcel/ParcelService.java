@@ -3,11 +3,8 @@ package org.jollyledger.web.parcel;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.apache.commons.codec.digest.DigestUtils;
 import org.jollyledger.core.batch.Parcel;
 import org.jollyledger.core.batch.Parcel.PackedCrosswalk;
 import org.jollyledger.core.batch.Parcel.PackedPart;
@@ -83,15 +81,15 @@ public class ParcelService {
         Map<String, PartCard> cards = new LinkedHashMap<>();
         allParts().forEach(card -> cards.put(card.slug(), card));
         for (String slug : contents.parts) {
+            StoredPart part = parts.get(slug);
             PartCard card = cards.get(slug);
-            if (card == null) {
-                throw Refusal.notFound("There is no part “" + slug + "” any more; choose again.");
-            }
-            Optional<StoredMap> written =
-                    Optional.ofNullable(card.writtenForSlug()).map(ledger::get);
+            Optional<StoredMap> written = part.writtenForId().map(ledger::get);
             written.ifPresent(map -> maps.putIfAbsent(map.slug(), map.map()));
             packed.add(new PackedPart(
-                    card.title(), () -> parts.get(slug).file().toBytes(), written.map(StoredMap::slug), card.labels()));
+                    part.title(),
+                    () -> parts.get(slug).file().toBytes(),
+                    written.map(StoredMap::slug),
+                    card == null ? List.of() : card.labels()));
         }
         List<PackedRig> packedRigs = new ArrayList<>();
         for (String slug : contents.rigs) {
@@ -254,7 +252,7 @@ public class ParcelService {
             }
             PartCard same = partsByContent
                     .computeIfAbsent(part.title(), title -> contents(named))
-                    .get(digest(bytes(part)));
+                    .get(DigestUtils.sha256Hex(bytes(part)));
             return same == null
                     ? Found.other(named.get(0), named.get(0).slug(), "its file differs")
                     : Found.same(same, same.slug());
@@ -262,8 +260,8 @@ public class ParcelService {
 
         private Map<String, PartCard> contents(List<PartCard> cards) {
             Map<String, PartCard> contents = new HashMap<>();
-            cards.forEach(card ->
-                    contents.putIfAbsent(digest(parts.get(card.slug()).file().toBytes()), card));
+            cards.forEach(card -> contents.putIfAbsent(
+                    DigestUtils.sha256Hex(parts.get(card.slug()).file().toBytes()), card));
             return contents;
         }
 
@@ -289,14 +287,6 @@ public class ParcelService {
             return part.file().bytes();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
-        }
-    }
-
-    private static String digest(byte[] bytes) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
         }
     }
 
